@@ -1,0 +1,65 @@
+using System.Text.Json;
+
+namespace Wattology.Core.Calculations;
+
+/// <summary>A calculation as the outside sees it: one JSON object in, one out.</summary>
+/// <param name="Name">Its name on the command line and in the address.</param>
+/// <param name="About">What it answers, in one sentence.</param>
+/// <param name="InputType">The record its input is read into.</param>
+/// <param name="ResultType">The record it answers.</param>
+/// <param name="Run">Reads and computes; null when faults were added.</param>
+public sealed record Calculation(string Name, string About, Type InputType, Type ResultType, Func<JsonElement, Faults, string, object?> Run)
+{
+    /// <summary>Wraps a pure function over validated input.</summary>
+    public static Calculation Of<TInput, TResult>(string name, string about, Func<TInput, TResult> compute)
+        where TInput : class where TResult : class
+        => new(name, about, typeof(TInput), typeof(TResult),
+            (json, faults, path) => InputReader.Read<TInput>(json, faults, path) is { } input ? compute(input) : null);
+}
+
+/// <summary>All calculations by name; one code path for the pages, the command line and the API.</summary>
+public static class Catalogue
+{
+    /// <summary>Every calculation, in the order of the work.</summary>
+    public static readonly IReadOnlyList<Calculation> All =
+    [
+        Calculation.Of<OilSupply.OilViscosityInput, OilSupply.OilViscosity>("oil-viscosity", "Viscosity and density of an oil at a temperature.", i => i.Oil.At(i.TempC)),
+        Calculation.Of<OilSupply.OilFeedInput, OilSupply.OilFeedResult>("oil-feed", "Oil flow and pressures from the gallery through line and restrictor to the bearing.", OilSupply.OilFeed.Compute),
+        Calculation.Of<OilSupply.CatchTestInput, OilSupply.CatchTestResult>("catch-test", "What a timed catch of oil says about the feed.", OilSupply.CatchTest.Compute),
+        Calculation.Of<Drain.DrainInput, Drain.DrainResult>("drain", "How much of the drain's capacity the foam needs, segment by segment.", Drain.DrainFlow.Compute),
+        Calculation.Of<Clocking.ClockingInput, Clocking.ClockingResult>("clocking", "How far oil inlet and drain stand off plumb as installed.", Clocking.ClockingGeometry.Compute),
+        Calculation.Of<Clocking.TurnInput, Clocking.TurnResult>("turn", "Which way and how far to turn a joint.", Clocking.Turning.Compute),
+        Calculation.Of<Causes.DiagnoseInput, Causes.DiagnoseResult>("diagnose", "Ranks the causes of a failure by what was seen and not seen.", i => Causes.Diagnosis.Compute(Causes.CauseModel.Usual, i)),
+    ];
+
+    /// <summary>Finds a calculation by name.</summary>
+    public static Calculation? Find(string name) => All.FirstOrDefault(c => c.Name == name);
+
+    /// <summary>Runs a calculation over one JSON object or an array of them.</summary>
+    /// <param name="calculation">Which one.</param>
+    /// <param name="text">The JSON text.</param>
+    /// <returns>The result as JSON text: one object, or an array in the order of the input.</returns>
+    /// <exception cref="InputRefusedException">Anything at all is wrong; one bad element refuses the whole array.</exception>
+    public static string Run(Calculation calculation, string text)
+    {
+        var faults = new Faults();
+        if (string.IsNullOrWhiteSpace(text)) faults.Add("", "There is nothing here: one JSON object, or an array of them, is wanted.");
+        faults.ThrowIfAny();
+        JsonDocument document;
+        try { document = JsonDocument.Parse(text); }
+        catch (JsonException e)
+        {
+            faults.Add("", $"This is not JSON (line {e.LineNumber + 1}): one JSON object, or an array of them, is wanted.");
+            throw new InputRefusedException(faults);
+        }
+        using (document)
+        {
+            var root = document.RootElement;
+            object? answer = root.ValueKind == JsonValueKind.Array
+                ? root.EnumerateArray().Select((e, i) => calculation.Run(e, faults, i.ToString(System.Globalization.CultureInfo.InvariantCulture))).ToArray()
+                : calculation.Run(root, faults, "");
+            faults.ThrowIfAny();
+            return JsonSerializer.Serialize(answer, InputReader.Json);
+        }
+    }
+}

@@ -1,0 +1,142 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+
+namespace Wattology.Core.Calculations;
+
+/// <summary>Reads JSON into the records of the core, strictly: an unknown, missing, doubled, wrongly typed or
+/// out-of-range field is a fault under its own path, and all faults are reported at once.</summary>
+/// <remarks>The record's primary constructor is the form: parameter names in snake case are the field names, a parameter
+/// with a default is optional (null then means absent), and <see cref="BoundsAttribute"/> gives its range.</remarks>
+public static class InputReader
+{
+    /// <summary>How records are written and named as JSON, everywhere in the product.</summary>
+    public static readonly JsonSerializerOptions Json = new()
+    {
+        PropertyNamingPolicy = JsonNamingPolicy.SnakeCaseLower,
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower) },
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
+
+    private static readonly ConcurrentDictionary<Type, ParameterInfo[]> Forms = new();
+
+    /// <summary>The parameters of a record's primary constructor.</summary>
+    public static IReadOnlyList<ParameterInfo> FormOf(Type record) => Forms.GetOrAdd(record,
+        t => t.GetConstructors().OrderByDescending(c => c.GetParameters().Length).First().GetParameters());
+
+    /// <summary>The JSON name of a parameter.</summary>
+    public static string NameOf(ParameterInfo parameter) => JsonNamingPolicy.SnakeCaseLower.ConvertName(parameter.Name!);
+
+    /// <summary>The JSON word for an enum value.</summary>
+    public static string WordOf(Enum value) => JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
+
+    /// <summary>Reads one value, or returns null and adds what is wrong to <paramref name="faults"/>.</summary>
+    public static T? Read<T>(JsonElement json, Faults faults, string path = "") where T : class
+    {
+        var inner = new Faults();
+        var value = (T?)Value(json, typeof(T), null, inner, path);
+        foreach (var (where, what) in inner.ByPath) faults.Add(where, what);
+        return inner.None ? value : null;
+    }
+
+    private static object? Value(JsonElement json, Type type, BoundsAttribute? bounds, Faults faults, string path)
+    {
+        object? Fault(string message) { faults.Add(path, message); return null; }
+
+        if (type == typeof(double) || type == typeof(int))
+        {
+            if (json.ValueKind != JsonValueKind.Number) return Fault($"A number is wanted here, not {Kind(json)}.");
+            var number = json.GetDouble();
+            if (!double.IsFinite(number)) return Fault("This number is too large to mean anything.");
+            if (bounds is not null && !bounds.Allows(number)) return Fault($"{number.ToString("0.######", CultureInfo.InvariantCulture)} is out of range: allowed is {bounds}.");
+            if (type == typeof(double)) return number;
+            return number == Math.Floor(number) && Math.Abs(number) <= int.MaxValue ? (int)number : Fault("A whole number is wanted here.");
+        }
+        if (type == typeof(bool))
+            return json.ValueKind is JsonValueKind.True or JsonValueKind.False ? json.GetBoolean() : Fault($"true or false is wanted here, not {Kind(json)}.");
+        if (type == typeof(string))
+            return json.ValueKind == JsonValueKind.String ? json.GetString() : Fault($"Text is wanted here, not {Kind(json)}.");
+        if (type == typeof(DateTimeOffset))
+            return json.ValueKind == JsonValueKind.String && json.TryGetDateTimeOffset(out var at) ? at : Fault("A date and time such as 2030-05-01T08:30:00Z is wanted here.");
+        if (type.IsEnum)
+        {
+            var words = Enum.GetValues(type).Cast<Enum>().ToDictionary(WordOf);
+            return json.ValueKind == JsonValueKind.String && words.TryGetValue(json.GetString()!, out var word) ? word
+                : Fault($"One of these is wanted here: {string.Join(", ", words.Keys)}.");
+        }
+        if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>)) return List(json, type.GetGenericArguments()[0], bounds, faults, path);
+        if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>)) return Map(json, type.GetGenericArguments()[1], bounds, faults, path);
+        return Record(json, type, faults, path);
+    }
+
+    private static object? List(JsonElement json, Type item, BoundsAttribute? bounds, Faults faults, string path)
+    {
+        if (json.ValueKind != JsonValueKind.Array) { faults.Add(path, $"A list is wanted here, not {Kind(json)}."); return null; }
+        var list = (System.Collections.IList)Activator.CreateInstance(typeof(List<>).MakeGenericType(item))!;
+        var position = 0;
+        foreach (var element in json.EnumerateArray())
+        {
+            var value = Value(element, item, bounds, faults, Faults.Join(path, position.ToString(CultureInfo.InvariantCulture)));
+            if (value is not null) list.Add(value);
+            position++;
+        }
+        return list;
+    }
+
+    private static object? Map(JsonElement json, Type item, BoundsAttribute? bounds, Faults faults, string path)
+    {
+        if (json.ValueKind != JsonValueKind.Object) { faults.Add(path, $"An object is wanted here, not {Kind(json)}."); return null; }
+        var map = (System.Collections.IDictionary)Activator.CreateInstance(typeof(Dictionary<,>).MakeGenericType(typeof(string), item))!;
+        foreach (var field in json.EnumerateObject())
+        {
+            if (map.Contains(field.Name)) { faults.Add(Faults.Join(path, field.Name), "This is given twice."); continue; }
+            var value = Value(field.Value, item, bounds, faults, Faults.Join(path, field.Name));
+            if (value is not null) map[field.Name] = value;
+        }
+        return map;
+    }
+
+    private static object? Record(JsonElement json, Type type, Faults faults, string path)
+    {
+        if (json.ValueKind != JsonValueKind.Object) { faults.Add(path, $"An object is wanted here, not {Kind(json)}."); return null; }
+        var form = FormOf(type);
+        var fields = new Dictionary<string, JsonElement>(StringComparer.Ordinal);
+        foreach (var field in json.EnumerateObject())
+            if (!fields.TryAdd(field.Name, field.Value)) faults.Add(Faults.Join(path, field.Name), "This field is given twice.");
+
+        var inner = new Faults();
+        var values = new object?[form.Count];
+        for (var i = 0; i < form.Count; i++)
+        {
+            var name = NameOf(form[i]);
+            var where = Faults.Join(path, name);
+            var given = fields.Remove(name, out var value);
+            if (form[i].HasDefaultValue && (!given || value.ValueKind == JsonValueKind.Null)) values[i] = form[i].DefaultValue;
+            else if (!given) inner.Add(where, "This field is missing.");
+            else values[i] = Value(value, Nullable.GetUnderlyingType(form[i].ParameterType) ?? form[i].ParameterType,
+                form[i].GetCustomAttribute<BoundsAttribute>(), inner, where);
+        }
+        foreach (var name in fields.Keys)
+            inner.Add(Faults.Join(path, name), $"There is no such field here; known are {string.Join(", ", form.Select(NameOf))}.");
+        object? made = null;
+        if (inner.None)
+        {
+            made = Activator.CreateInstance(type, values);
+            if (made is IHasRules rules) rules.Check(inner, path);
+        }
+        foreach (var (where, what) in inner.ByPath) faults.Add(where, what);
+        return made;
+    }
+
+    private static string Kind(JsonElement json) => json.ValueKind switch
+    {
+        JsonValueKind.String => "text",
+        JsonValueKind.True or JsonValueKind.False => "true or false",
+        JsonValueKind.Null => "null",
+        JsonValueKind.Array => "a list",
+        JsonValueKind.Object => "an object",
+        _ => "a number",
+    };
+}
