@@ -33,10 +33,13 @@ public static class InputReader
     public static string WordOf(Enum value) => JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
 
     /// <summary>Reads one value, or returns null and adds what is wrong to <paramref name="faults"/>.</summary>
-    public static T? Read<T>(JsonElement json, Faults faults, string path = "") where T : class
+    public static T? Read<T>(JsonElement json, Faults faults, string path = "") where T : class => (T?)ReadAs(json, typeof(T), faults, path);
+
+    /// <summary>As <see cref="Read{T}"/>, for a record type known only at run time.</summary>
+    public static object? ReadAs(JsonElement json, Type type, Faults faults, string path = "")
     {
         var inner = new Faults();
-        var value = (T?)Value(json, typeof(T), null, inner, path);
+        var value = Value(json, type, null, inner, path);
         foreach (var (where, what) in inner.ByPath) faults.Add(where, what);
         return inner.None ? value : null;
     }
