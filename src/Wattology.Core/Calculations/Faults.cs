@@ -15,6 +15,9 @@ public sealed class Faults
     /// <summary>Records a fault. The first one at a path stays: it is the one to mend first.</summary>
     public void Add(string path, string message) => _byPath.TryAdd(path, message);
 
+    /// <summary>Takes a fault back.</summary>
+    public void Forget(string path) => _byPath.Remove(path);
+
     /// <summary>Joins a parent path and a child name or position.</summary>
     public static string Join(string path, string child) => path.Length == 0 ? child : $"{path}.{child}";
 

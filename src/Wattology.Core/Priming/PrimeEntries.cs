@@ -16,16 +16,16 @@ public enum FiringMethod
 }
 
 /// <summary>The engine was made positively unable to fire.</summary>
-/// <param name="Method">How.</param>
+/// <param name="Taken">What was taken away.</param>
 /// <param name="Items">What was disabled, each by name.</param>
-public sealed record FiringDisabled(FiringMethod Method, IReadOnlyList<string> Items) : EntryBody
+public sealed record FiringDisabled(FiringMethod Taken, IReadOnlyList<string> Items) : EntryBody
 {
     /// <summary>What is wrong with this on an engine with that fuel.</summary>
     public void CheckFor(Fuel fuel, Faults faults)
     {
         if (Items.Count == 0) faults.Add("items", "Name at least one thing that was disabled: a fuse, relay, connector or valve.");
-        if (fuel == Fuel.Petrol && Method != FiringMethod.FuelAndSpark) faults.Add("method", "A petrol engine needs fuel and spark both disabled before it is cranked.");
-        if (fuel == Fuel.Diesel && Method == FiringMethod.Spark) faults.Add("method", "A diesel has no spark to take away: disable the fuel.");
+        if (fuel == Fuel.Petrol && Taken != FiringMethod.FuelAndSpark) faults.Add("taken", "A petrol engine needs fuel and spark both disabled before it is cranked.");
+        if (fuel == Fuel.Diesel && Taken == FiringMethod.Spark) faults.Add("taken", "A diesel has no spark to take away: disable the fuel.");
     }
 }
 

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
 using Wattology.Core.Causes;
 using Wattology.Core.Evidence;
 using Wattology.Core.Gates;
@@ -13,18 +14,25 @@ namespace Wattology.Data.Demo;
 public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users, TimeProvider clock)
 {
     private const int Seed = 20417;
+    private const string Making = "making";
 
     private static readonly string[] FinishedCauses = ["starved", "crankcase", "object-intake", "dirty", "overheat", "vanes", "drain", "elsewhere", "object-exhaust", "actuator", "overspeed", "thinned", "fitting", "dirty", "starved", "vanes"];
+
+    /// <summary>Whether a demo was begun and never finished.</summary>
+    public Task<bool> IsHalfMadeAsync() => db.Settings.AnyAsync(s => s.Key == "demo" && s.Value == Making);
 
     /// <summary>Makes it, in an empty database.</summary>
     public async Task SeedAsync()
     {
+        var flag = new SettingRow { Key = "demo", Value = Making };
+        db.Settings.Add(flag);
+        await db.SaveChangesAsync();
         foreach (var person in DemoWorld.People)
         {
             var made = await users.CreateAsync(new Person { UserName = person.UserName, Name = person.Name, Role = person.Role }, DemoWorld.Password);
             if (!made.Succeeded) throw new InvalidOperationException(string.Join(" ", made.Errors.Select(e => e.Description)));
         }
-        db.Settings.AddRange(new SettingRow { Key = "name", Value = DemoWorld.ShopName }, new SettingRow { Key = "prefix", Value = "SQ-" }, new SettingRow { Key = "demo", Value = "yes" });
+        db.Settings.AddRange(new SettingRow { Key = "name", Value = DemoWorld.ShopName }, new SettingRow { Key = "prefix", Value = "SQ-" });
         db.Supersessions.AddRange(DemoWorld.Supersessions.Select(s => new SupersessionRow { Old = s.Old, New = s.New }));
         var owner = DemoWorld.People[^1].Name;
         var set = clock.GetUtcNow().AddDays(-1100).ToUnixTimeMilliseconds();
@@ -38,6 +46,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         var number = 1001;
         foreach (var story in Stories(settings).OrderBy(s => s.Start))
             await jobs.BringAsync(story.Play($"SQ-{number++}").Entries);
+        flag.Value = "yes";
+        await db.SaveChangesAsync();
     }
 
     private sealed record Story(DateTimeOffset Start, Func<string, JobScript> Play);

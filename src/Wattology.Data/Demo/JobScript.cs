@@ -112,7 +112,7 @@ internal sealed class JobScript
             var input = new CatchTestInput(oil, temp, line, runs, gallery, DiscardFirst: true);
             var result = CatchTest.Compute(input);
             Write(new CatchTested(unit, "5W-30", input, result, CatchTested.Judge(result, View.Limits), 190 + _random.Next(40), Math.Round(10.2 + _random.NextDouble(), 1)), How.ByInstrument, "oil gauge 3, jug 2", minutes: 20,
-                typed: runs.Select((r, i) => KeyValuePair.Create($"runs.{i}.ml", $"{r.Ml} ml in 10 s")).ToDictionary());
+                typed: runs.Select((r, i) => KeyValuePair.Create($"runs.{i}.ml", $"{r.Ml} ml")).ToDictionary());
             if (_machine.Control != BoostControl.ExternalGate)
                 Write(new RestrictorSeen(unit, true, true, RestrictorSeen.Judge(true, true, 1.3, View.Limits), 1.3), How.ByInstrument, "pin gauges");
         }
@@ -123,9 +123,8 @@ internal sealed class JobScript
     {
         foreach (var unit in Units)
         {
-            var entry = spot == "clocking" ? View.State.Latest<ClockingSet>(c => c.Unit == unit)!.Entry : spot == "restrictor" ? View.State.Latest<RestrictorSeen>(c => c.Unit == unit)!.Entry : View.State.Latest<CrankcaseRead>()!.Entry;
-            Write(new Accepted(entry.Hash, reason));
-            if (spot == "crankcase") break;
+            var entry = spot == "restrictor" ? View.State.Latest<RestrictorSeen>(c => c.Unit == unit)?.Entry : View.State.Latest<CrankcaseRead>()?.Entry;
+            if (entry is not null && View.Spot(spot, unit) is { Closed: false }) Write(new Accepted(entry.Hash, reason));
         }
         return this;
     }

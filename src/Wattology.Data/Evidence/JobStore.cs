@@ -28,7 +28,8 @@ public sealed class JobStore(ShopDb db, TimeProvider clock)
     /// <summary>Books a job in under the next free number and answers its id.</summary>
     /// <param name="author">Who.</param>
     /// <param name="draft">The booking-in; its number is set here.</param>
-    public async Task<string> BookInAsync(Author author, EntryDraft draft)
+    /// <param name="plate">What the failed unit's plate said, recorded with it.</param>
+    public async Task<string> BookInAsync(Author author, EntryDraft draft, EntryDraft plate)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         if (draft.Once is { Length: > 0 } once && await db.Entries.Where(e => e.Once == once && e.Seq == 1).Select(e => e.Job).FirstOrDefaultAsync() is { } already) return already;
@@ -37,7 +38,7 @@ public sealed class JobStore(ShopDb db, TimeProvider clock)
             .Select(n => int.TryParse(n.AsSpan(settings.NumberPrefix.Length), out var number) ? number : 0).DefaultIfEmpty(1000).Max();
         var id = Guid.NewGuid().ToString("n");
         var body = (BookedIn)draft.Body with { Number = $"{settings.NumberPrefix}{Math.Max(1000, highest) + 1}" };
-        await WriteAsync(settings, id, [], [new(clock.GetUtcNow(), author, draft with { Body = body })]);
+        await WriteAsync(settings, id, [], [new(clock.GetUtcNow(), author, draft with { Body = body }), new(clock.GetUtcNow(), author, plate)]);
         await transaction.CommitAsync();
         return id;
     }

@@ -1,0 +1,56 @@
+using System.Text;
+using Wattology.Core.Calculations;
+using Wattology.Core.Measures;
+using Wattology.Data;
+using Wattology.Data.Shop;
+
+namespace Wattology.Web.Api;
+
+/// <summary>The calculations over HTTP, and what the value boxes understood.</summary>
+public static class CalculationApi
+{
+    private const int LongestInput = 4 * 1024 * 1024;
+
+    /// <summary>Maps <c>POST /api/calc/NAME</c>. It reads and keeps nothing of the shop, so it needs no sign-in and no form token;
+    /// it takes JSON only, which no foreign page can send without asking first.</summary>
+    public static void MapCalculations(this WebApplication app)
+    {
+        foreach (var calculation in Catalogue.All)
+        {
+            app.MapPost($"/api/calc/{calculation.Name}", (HttpRequest request) => AnswerAsync(calculation, request))
+                .Accepts(calculation.InputType, "application/json").Produces(200, calculation.ResultType, "application/json").ProducesProblem(422)
+                .WithSummary(calculation.About).WithDescription("One JSON object, or an array of them answered in order.").WithName(calculation.Name)
+                .AllowAnonymous().DisableAntiforgery().RequireRateLimiting("calc");
+        }
+    }
+
+    /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit.</summary>
+    public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand", async (HttpRequest request, string field, ShopDb db) =>
+    {
+        var text = request.Query[field].ToString();
+        var units = (await ShopSettings.LoadAsync(db)).Units;
+        var quantity = Quantity.OfField(field);
+        string said;
+        if (string.IsNullOrWhiteSpace(text)) said = "";
+        else if (field.EndsWith("ml", StringComparison.Ordinal) && SpokenValue.TrySplitRun(text, out var volume, out var time))
+            said = Understood(volume, Quantity.Volume, units) + " in " + Understood(time, Quantity.Seconds, units);
+        else said = Understood(text, quantity, units);
+        return Results.Text(System.Text.Encodings.Web.HtmlEncoder.Default.Encode(said), "text/html", Encoding.UTF8);
+    }).ExcludeFromDescription();
+
+    private static string Understood(string text, Quantity quantity, ShopUnits units)
+        => SpokenValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault) ? "= " + units.Show(value, quantity) : fault!;
+
+    private static async Task<IResult> AnswerAsync(Calculation calculation, HttpRequest request)
+    {
+        if (request.ContentLength > LongestInput) return Results.Problem("Too long.", statusCode: 413);
+        using var reader = new StreamReader(request.Body, Encoding.UTF8);
+        var text = await reader.ReadToEndAsync();
+        try { return Results.Text(Catalogue.Run(calculation, text), "application/json", Encoding.UTF8); }
+        catch (InputRefusedException refused)
+        {
+            return Results.Problem("The input is refused as a whole; 'errors' says what is wrong where.", statusCode: 422, title: "Input refused",
+                extensions: new Dictionary<string, object?> { ["errors"] = refused.Faults.ByPath });
+        }
+    }
+}

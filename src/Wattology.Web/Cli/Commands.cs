@@ -1,0 +1,167 @@
+using System.CommandLine;
+using System.Net.Sockets;
+using System.Text.Json;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Wattology.Core.Calculations;
+using Wattology.Data;
+using Wattology.Data.Demo;
+using Wattology.Data.Evidence;
+using Wattology.Data.Identity;
+using Wattology.Web.Hosting;
+using Wattology.Web.Identity;
+
+namespace Wattology.Web.Cli;
+
+/// <summary>The command line.</summary>
+public static class Commands
+{
+    private const int Refused = 2;
+    private const int DefaultPort = 5080;
+
+    /// <summary>All commands.</summary>
+    public static RootCommand Root()
+    {
+        var port = new Option<int>("--port") { Description = "Port on 127.0.0.1.", DefaultValueFactory = _ => DefaultPort };
+        port.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
+        var data = new Option<DirectoryInfo>("--data") { Description = "The shop's folder.", Required = true };
+        var demoData = new Option<DirectoryInfo>("--data") { Description = "The demo shop's folder.", DefaultValueFactory = _ => new DirectoryInfo("demo-data") };
+        var fresh = new Option<bool>("--fresh") { Description = "Start the demo over." };
+        var name = new Argument<string>("name") { Description = $"One of: {string.Join(", ", Catalogue.All.Select(c => c.Name))}." };
+        var file = new Argument<FileInfo>("file") { Description = "A job file (JSON)." };
+        var number = new Argument<string>("number") { Description = "The job's number." };
+
+        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh };
+        demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, r.GetValue(port), true, r.GetValue(fresh), stop));
+        var serve = new Command("serve", "Serve a real shop.") { port, data };
+        serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, r.GetValue(port), false, false, stop));
+        var calc = new Command("calc", "Compute: JSON from standard input, JSON to standard output.") { name };
+        calc.SetAction(r => Calc(r.GetValue(name)!));
+        var verify = new Command("verify", "Prove that no entry was changed.") { demoData };
+        verify.SetAction((r, _) => VerifyAsync(r.GetValue(demoData)!));
+        var rebuild = new Command("rebuild", "Compute the tables kept for speed anew from the entries.") { demoData };
+        rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s => Console.WriteLine($"{await s.GetRequiredService<JobStore>().RebuildAsync()} jobs rebuilt.")));
+        var export = new Command("export", "Write a job file to standard output.") { number, demoData };
+        export.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!)));
+        var import = new Command("import", "Bring in a job file.") { file, demoData };
+        import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), make: true));
+        return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild, export, import };
+    }
+
+    private static async Task<int> ServeAsync(DirectoryInfo data, int port, bool demo, bool fresh, CancellationToken stop)
+    {
+        if (PortTaken(port)) return Fail($"Port {port} on 127.0.0.1 is taken by another program. Choose another with --port.");
+        var folder = new ShopFolder(data.FullName);
+        if (fresh) folder.Clear();
+        await using var app = ShopHost.Build(folder, port);
+        var waiting = false;
+        await using (var scope = app.Services.CreateAsyncScope())
+        {
+            var db = scope.ServiceProvider.GetRequiredService<ShopDb>();
+            await ShopFolder.MigrateAsync(db);
+            var shop = scope.ServiceProvider.GetRequiredService<DemoShop>();
+            if (demo && await shop.IsHalfMadeAsync())
+            {
+                // The last start was cut off while it made the demo.
+                await db.Database.EnsureDeletedAsync(stop);
+                await ShopFolder.MigrateAsync(db);
+            }
+            var empty = !await db.Users.AnyAsync(stop);
+            if (demo && empty) await shop.SeedAsync();
+            else if (demo && !await db.Settings.AnyAsync(s => s.Key == "demo", stop)) return Fail($"{folder.Path} holds a real shop, not the demo. Choose another folder with --data.");
+            waiting = !demo && empty;
+        }
+        try { await app.StartAsync(stop); }
+        catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException) { return Fail($"Port {port} on 127.0.0.1 is taken by another program. Choose another with --port."); }
+        Console.WriteLine($"Wattology serves on http://127.0.0.1:{port}   (stop with Ctrl+C)");
+        Console.WriteLine($"Data in {folder.Path}");
+        if (demo)
+        {
+            Console.WriteLine($"Demo sign-ins, one touch on the sign-in page, or with the password {DemoWorld.Password}:");
+            foreach (var person in DemoWorld.People) Console.WriteLine($"  {person.UserName,-6} {person.Name}, {person.Role.ToString().ToLowerInvariant()}");
+        }
+        if (waiting) Console.WriteLine($"This shop has no owner yet. Open the address and use the one-time code {app.Services.GetRequiredService<OwnerCode>().Code}");
+        await app.WaitForShutdownAsync(stop);
+        return 0;
+    }
+
+    private static bool PortTaken(int port)
+    {
+        using var probe = new TcpClient();
+        try { probe.Connect(System.Net.IPAddress.Loopback, port); return true; }
+        catch (SocketException) { return false; }
+    }
+
+    private static int Calc(string name)
+    {
+        try
+        {
+            if (Catalogue.Find(name) is not { } calculation)
+            {
+                var faults = new Faults();
+                faults.Add("", $"There is no calculation '{name}'; known are {string.Join(", ", Catalogue.All.Select(c => c.Name))}.");
+                throw new InputRefusedException(faults);
+            }
+            using var input = new StreamReader(Console.OpenStandardInput(), System.Text.Encoding.UTF8);
+            Console.Out.WriteLine(Catalogue.Run(calculation, input.ReadToEnd()));
+            return 0;
+        }
+        catch (InputRefusedException refused)
+        {
+            Console.Error.WriteLine(JsonSerializer.Serialize(new { errors = refused.Faults.ByPath }, InputReader.Json));
+            return Refused;
+        }
+    }
+
+    private static async Task<int> VerifyAsync(DirectoryInfo data)
+    {
+        var sound = true;
+        var code = await WithShopAsync(data, async services =>
+        {
+            var report = await services.GetRequiredService<Verifier>().VerifyAsync();
+            sound = report.Faults.Count == 0;
+            foreach (var fault in report.Faults) Console.WriteLine(fault);
+            Console.WriteLine(sound ? $"{report.Jobs} jobs, {report.Entries} entries: every chain is whole." : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
+        });
+        return code != 0 ? code : sound ? 0 : 1;
+    }
+
+    private static async Task ExportAsync(IServiceProvider services, string number)
+    {
+        var job = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstOrDefaultAsync(j => j.Number == number) ?? throw new RefusedException($"There is no job {number} here.");
+        Console.Out.WriteLine(await services.GetRequiredService<JobStore>().ExportAsync(job.Id));
+    }
+
+    private static async Task ImportAsync(IServiceProvider services, FileInfo file)
+    {
+        if (!file.Exists) throw new RefusedException($"There is no file {file.FullName}.");
+        var id = await services.GetRequiredService<JobStore>().ImportAsync(await File.ReadAllTextAsync(file.FullName));
+        var row = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstAsync(j => j.Id == id);
+        Console.WriteLine($"Job {row.Number} brought in: {row.EntryCount} entries, chain ending in {row.Head}.");
+    }
+
+    private static async Task<int> WithShopAsync(DirectoryInfo data, Func<IServiceProvider, Task> act, bool make = false)
+    {
+        var folder = data.Exists || make ? new ShopFolder(data.FullName) : null;
+        if (folder is null || !(make || File.Exists(folder.DatabaseFile))) return Fail($"There is no shop in {data.FullName}.");
+        var services = new ServiceCollection();
+        services.AddLogging();
+        ShopHost.AddShop(services, folder);
+        await using var provider = services.BuildServiceProvider();
+        await using var scope = provider.CreateAsyncScope();
+        try
+        {
+            if (make) await ShopFolder.MigrateAsync(scope.ServiceProvider.GetRequiredService<ShopDb>());
+            await act(scope.ServiceProvider);
+            return 0;
+        }
+        catch (RefusedException refused) { return Fail(refused.Message); }
+        catch (InputRefusedException refused) { return Fail(string.Join(Environment.NewLine, refused.Faults.ByPath.Select(f => f.Key.Length > 0 ? $"{f.Key}: {f.Value}" : f.Value))); }
+    }
+
+    private static int Fail(string message)
+    {
+        Console.Error.WriteLine(message);
+        return Refused;
+    }
+}

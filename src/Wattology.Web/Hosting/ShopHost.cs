@@ -1,0 +1,125 @@
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.EntityFrameworkCore;
+using Serilog;
+using Serilog.Events;
+using Serilog.Formatting.Compact;
+using Wattology.Data;
+using Wattology.Data.Demo;
+using Wattology.Data.Evidence;
+using Wattology.Data.Identity;
+using Wattology.Web.Api;
+using Wattology.Web.Evidence;
+using Wattology.Web.Identity;
+
+namespace Wattology.Web.Hosting;
+
+/// <summary>Builds the web application over one shop's folder.</summary>
+public static class ShopHost
+{
+    /// <summary>Builds it; the caller runs it.</summary>
+    /// <param name="folder">The shop's folder.</param>
+    /// <param name="port">Port on the loopback address.</param>
+    /// <param name="configure">A last word for tests.</param>
+    public static WebApplication Build(ShopFolder folder, int port, Action<WebApplicationBuilder>? configure = null)
+    {
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"), EnvironmentName = Environments.Production });
+        builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
+        builder.WebHost.ConfigureKestrel(k => { k.AddServerHeader = false; k.Limits.MaxRequestBodySize = 8 * 1024 * 1024; });
+        builder.Services.AddSerilog(log => log.MinimumLevel.Information()
+            .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+            .Enrich.FromLogContext()
+            .WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, "wattology-.jsonl"), rollingInterval: RollingInterval.Day, retainedFileCountLimit: 31, shared: true)
+            .WriteTo.Console(LogEventLevel.Warning));
+        AddShop(builder.Services, folder);
+
+        builder.Services.AddRazorPages(o => { o.Conventions.AllowAnonymousToPage("/Identity/SignIn"); o.Conventions.AllowAnonymousToPage("/Identity/SetUp"); o.Conventions.AllowAnonymousToPage("/Trouble"); });
+        builder.Services.AddAuthorizationBuilder().SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+        builder.Services.AddAntiforgery(o => o.Cookie.Name = "wattology-form");
+        builder.Services.Configure<Microsoft.AspNetCore.Mvc.CookieTempDataProviderOptions>(o => o.Cookie.Name = "wattology-note");
+        builder.Services.ConfigureApplicationCookie(o =>
+        {
+            o.Cookie.Name = "wattology";
+            o.Cookie.SameSite = SameSiteMode.Strict;
+            o.LoginPath = "/sign-in";
+            o.AccessDeniedPath = "/sign-in";
+            o.ExpireTimeSpan = TimeSpan.FromHours(14);
+            o.Events.OnRedirectToLogin = context =>
+            {
+                if (context.Request.Headers.ContainsKey("HX-Request"))
+                {
+                    // A part of a page cannot become the sign-in page: the browser is sent there whole and comes back to the job.
+                    var back = Uri.TryCreate(context.Request.Headers["HX-Current-URL"], UriKind.Absolute, out var at) ? at.PathAndQuery : "/";
+                    context.Response.Headers["HX-Redirect"] = "/sign-in?ReturnUrl=" + Uri.EscapeDataString(back);
+                    context.Response.StatusCode = StatusCodes.Status401Unauthorized;
+                }
+                else context.Response.Redirect(context.RedirectUri);
+                return Task.CompletedTask;
+            };
+        });
+        builder.Services.AddOpenApi(o => o.AddDocumentTransformer((d, _, _) => { d.Info.Title = "Wattology calculations"; d.Info.Version = "1"; return Task.CompletedTask; }));
+        builder.Services.AddRateLimiter(o =>
+        {
+            o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+            o.AddConcurrencyLimiter("calc", c => { c.PermitLimit = Environment.ProcessorCount; c.QueueLimit = 200; c.QueueProcessingOrder = QueueProcessingOrder.OldestFirst; });
+        });
+        builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+        builder.Services.AddResponseCompression();
+        configure?.Invoke(builder);
+
+        var app = builder.Build();
+        app.UseExceptionHandler("/trouble");
+        app.UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
+        app.Use(SecurityHeaders);
+        app.UseResponseCompression();
+        app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Query.ContainsKey("v") ? "public,max-age=31536000,immutable" : "public,max-age=3600" });
+        app.UseSerilogRequestLogging();
+        app.UseRouting();
+        app.UseRateLimiter();
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.MapRazorPages();
+        app.MapCalculations();
+        app.MapJobFiles();
+        app.MapUnderstand();
+        app.MapHealthChecks("/healthz").AllowAnonymous();
+        app.MapOpenApi("/openapi/{documentName}.json").AllowAnonymous();
+        return app;
+    }
+
+    /// <summary>The services the web and the command line share.</summary>
+    public static void AddShop(IServiceCollection services, ShopFolder folder)
+    {
+        services.AddSingleton(folder);
+        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton<OwnerCode>();
+        services.AddSingleton<ShopName>();
+        services.AddDbContext<ShopDb>(o => ShopDb.Configure(o, folder.DatabaseFile));
+        services.AddScoped<JobStore>();
+        services.AddScoped<Verifier>();
+        services.AddScoped<DemoShop>();
+        services.AddDataProtection().SetApplicationName("wattology").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));
+        services.AddIdentity<Person, NoRole>(o =>
+        {
+            o.Password.RequiredLength = 10;
+            (o.Password.RequireDigit, o.Password.RequireLowercase, o.Password.RequireUppercase, o.Password.RequireNonAlphanumeric) = (false, false, false, false);
+            o.Lockout.MaxFailedAccessAttempts = 5;
+            o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
+        }).AddUserStore<Microsoft.AspNetCore.Identity.EntityFrameworkCore.UserOnlyStore<Person, ShopDb>>().AddDefaultTokenProviders().AddClaimsPrincipalFactory<PersonClaims>();
+    }
+
+    private static Task SecurityHeaders(HttpContext context, RequestDelegate next)
+    {
+        var headers = context.Response.Headers;
+        headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "same-origin";
+        if (!context.Request.Path.StartsWithSegments("/lib") && !context.Request.Path.StartsWithSegments("/css") && !context.Request.Path.StartsWithSegments("/js")) headers.CacheControl = "no-store";
+        return next(context);
+    }
+}
+
+/// <summary>Stands where Identity wants a role type; rights follow from <see cref="Person.Role"/>.</summary>
+public sealed class NoRole;

@@ -1,0 +1,38 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Wattology.Core.Calculations;
+using Wattology.Core.Measures;
+using Wattology.Core.Shop;
+using Wattology.Data.Evidence;
+using Wattology.Web.Forms;
+using Wattology.Web.Identity;
+
+namespace Wattology.Web.Pages.Import;
+
+/// <summary>Brings a job file into the shop.</summary>
+public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
+{
+    public FormState Form { get; } = new();
+
+    public ShopUnits Units { get; } = new();
+
+    public IActionResult OnGet() => User.May(Right.Import) ? Page() : StatusCode(403);
+
+    public async Task<IActionResult> OnPostAsync(IFormFile? file)
+    {
+        if (!User.May(Right.Import)) return StatusCode(403);
+        try
+        {
+            if (file is null || file.Length == 0) throw new RefusedException("Choose a job file first.");
+            using var reader = new StreamReader(file.OpenReadStream());
+            return Redirect($"/jobs/{await jobs.ImportAsync(await reader.ReadToEndAsync())}");
+        }
+        catch (RefusedException refused) { Form.Faults.Add("", refused.Message); }
+        catch (InputRefusedException refused)
+        {
+            foreach (var (path, message) in refused.Faults.ByPath.Take(10)) Form.Faults.Add("", path.Length > 0 ? $"{path}: {message}" : message);
+        }
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+}

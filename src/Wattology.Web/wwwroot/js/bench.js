@@ -1,0 +1,90 @@
+// What lives only in the browser: the stopwatch, the running timers, and the dial. No rule of the trade is here.
+document.addEventListener('alpine:init', () => {
+  Alpine.data('stopwatch', () => ({
+    since: 0, gone: 0, tick: null,
+    get shown() { return this.gone.toFixed(1); },
+    get label() { return this.tick ? 'Stop' : this.gone ? 'Start again' : 'Start'; },
+    toggle() {
+      if (this.tick) { clearInterval(this.tick); this.tick = null; this.gone = (performance.now() - this.since) / 1000; return; }
+      this.since = performance.now();
+      this.gone = 0;
+      this.tick = setInterval(() => { this.gone = (performance.now() - this.since) / 1000; }, 100);
+    },
+    useIt() {
+      if (this.tick) this.toggle();
+      const boxes = [...this.$root.closest('form').querySelectorAll('[name^="runs."][name$=".seconds"]')];
+      const box = boxes.find(b => !b.value.trim());
+      if (!box || !this.gone) return;
+      box.value = this.gone.toFixed(1) + ' s';
+      box.dispatchEvent(new Event('input', { bubbles: true }));
+      box.focus();
+    },
+    destroy() { clearInterval(this.tick); },
+  }));
+
+  // Counts from the server's own time of the entry, so a reload or a locked tablet loses nothing.
+  Alpine.data('timer', () => ({
+    gone: 0, limit: 0, tick: null, rung: false, down: false, clock: false, good: false,
+    init() {
+      const d = this.$el.dataset;
+      const offset = Date.now() - Number(d.now);
+      const since = Number(d.since);
+      this.limit = Number(d.limit);
+      this.down = d.down === 'true';
+      this.clock = d.clock === 'true';
+      this.good = d.good === 'true';
+      this.rung = (Number(d.now) - since) / 1000 > this.limit;
+      const step = () => {
+        this.gone = Math.max(0, (Date.now() - offset - since) / 1000);
+        if (this.gone >= this.limit && !this.rung) { this.rung = true; this.ring(); if (this.down) htmx.ajax('GET', location.pathname, '#sheet'); }
+      };
+      step();
+      this.tick = setInterval(step, 100);
+    },
+    get shown() {
+      if (this.down) return Math.ceil(Math.max(0, this.limit - this.gone)).toString();
+      if (this.clock) return Math.floor(this.gone / 60) + ':' + String(Math.floor(this.gone % 60)).padStart(2, '0');
+      return this.gone.toFixed(1);
+    },
+    get state() { return this.gone < this.limit ? 'counting' : this.good ? 'reached' : 'over'; },
+    ring() {
+      try {
+        const audio = new AudioContext();
+        for (let i = 0; i < 5; i++) {
+          const tone = audio.createOscillator();
+          tone.type = 'square';
+          tone.frequency.value = i % 2 ? 1320 : 990;
+          tone.connect(audio.destination);
+          tone.start(audio.currentTime + i * 0.25);
+          tone.stop(audio.currentTime + i * 0.25 + 0.2);
+        }
+      } catch { /* no sound device: the screen says it too */ }
+    },
+    destroy() { clearInterval(this.tick); },
+  }));
+
+  Alpine.data('dial', () => ({
+    inlet: 0, offset: 180,
+    init() {
+      this.read();
+      this.$root.addEventListener('input', () => this.read());
+    },
+    number(name) {
+      const text = this.$root.querySelector(`[name="${name}"]`).value.replace('−', '-').replace(',', '.');
+      const value = parseFloat(text);
+      return Number.isFinite(value) ? value : 0;
+    },
+    read() { this.inlet = this.number('oil_inlet_deg'); this.offset = this.number('drain_offset_deg'); },
+    get inletTurn() { return `rotate(${this.inlet})`; },
+    get drainTurn() { return `rotate(${this.inlet + this.offset})`; },
+    nudge(by) {
+      const box = this.$root.querySelector('[name="oil_inlet_deg"]');
+      box.value = String(Math.round((this.number('oil_inlet_deg') + by) * 10) / 10);
+      box.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    back5() { this.nudge(-5); },
+    back1() { this.nudge(-1); },
+    on1() { this.nudge(1); },
+    on5() { this.nudge(5); },
+  }));
+});
