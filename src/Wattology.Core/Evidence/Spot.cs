@@ -20,7 +20,8 @@ namespace Wattology.Core.Evidence;
 /// <param name="Value">Its latest value, short.</param>
 /// <param name="Why">The reason in a sentence.</param>
 /// <param name="AcceptedBy">Who took a doubt or judged a reading, if anyone.</param>
-public sealed record Spot(string Id, int Unit, string Title, Verdict Verdict, string Value, string Why, string? AcceptedBy = null)
+/// <param name="Word">A word that says it better than the verdict's own, where nothing is measured.</param>
+public sealed record Spot(string Id, int Unit, string Title, Verdict Verdict, string Value, string Why, string? AcceptedBy = null, string? Word = null)
 {
     /// <summary>Sound, or taken by name: a doubt or a bare reading can be, a stop or a check not looked at cannot.</summary>
     public bool Closed => Verdict == Verdict.Sound || (AcceptedBy is not null && Verdict is (Verdict.Doubt or Verdict.ReadingOnly));
@@ -62,17 +63,17 @@ public static class Spots
         if (state.Plate(unit, PlateOf.New) is not { } fitted)
             return old is null or { Body.NotReadable: true }
                 ? new("plate", unit, "Plate", Verdict.NotLooked, old is null ? "" : "not readable yet", old is null ? "The failed unit's plate is not recorded." : "The failed unit's plate could not be read yet.")
-                : new("plate", unit, "Plate", Verdict.ReadingOnly, old.Body.Words, "The replacement's plate is not recorded yet.");
+                : new("plate", unit, "Plate", Verdict.ReadingOnly, old.Body.Headline, "The replacement's plate is not recorded yet.");
         var match = PlateMatch.Compare(old?.Body, fitted.Body, supersessions);
-        return new("plate", unit, "Plate", match.Verdict, fitted.Body.Words, match.Why, state.AcceptanceOf(fitted.Entry)?.Entry.By);
+        return new("plate", unit, "Plate", match.Verdict, fitted.Body.Headline, match.Why, state.AcceptanceOf(fitted.Entry)?.Entry.By);
     }
 
     private static Spot FindingsSpot(JobState state)
     {
         var looked = state.Looks.Values.Count(l => l.Body.Look != Look.NotLooked);
-        if (state.Cause is { } cause) return new("findings", 0, "Cause", Verdict.Sound, Remedies.Title(cause.Body.Cause), $"Confirmed by {cause.Entry.By}: {cause.Body.SecondWhy}");
+        if (state.Cause is { } cause) return new("findings", 0, "Cause", Verdict.Sound, Remedies.Title(cause.Body.Cause), $"Confirmed by {cause.Entry.By}: {cause.Body.SecondWhy}", Word: "confirmed");
         return looked == 0 ? new("findings", 0, "Findings", Verdict.NotLooked, "", "Nothing looked at yet.")
-            : new("findings", 0, "Findings", Verdict.ReadingOnly, $"{looked} looked at", "No cause is confirmed yet.");
+            : new("findings", 0, "Findings", Verdict.ReadingOnly, $"{looked} looked at", "No cause is confirmed yet.", Word: "no cause yet");
     }
 
     private static Spot CrankcaseSpot(JobState state, ShopUnits units)

@@ -31,6 +31,9 @@ public sealed record PlateRead([Bounds(1, 2)] int Unit, PlateOf Plate, bool NotR
         if (any && NotReadable) faults.Add(Faults.Join(path, "not_readable"), "A number is typed, so the plate was readable: untick this, or clear the numbers.");
     }
 
+    /// <summary>The number that tells most, short.</summary>
+    public string Headline => NotReadable ? "not readable yet" : new[] { MakerNumber, VehicleNumber, Model }.First(t => t.Length > 0);
+
     /// <summary>All it says, in one line.</summary>
     public string Words => NotReadable ? "not readable yet" : string.Join(" · ", new[] { Maker, Model, MakerNumber, VehicleNumber }.Where(t => t.Length > 0));
 }

@@ -16,9 +16,10 @@ namespace Wattology.Web.Drawing;
 public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = null, bool paper = false)
 {
     private const int Width = 960;
-    private const int RowHeight = 470;
+    private const int RowHeight = 500;
     private const int Top = 46;
-    private const int AxisY = 232;
+    private const int AxisY = 264;
+    private const int LabelHeight = 82;
     private const string Ink = "#1d2624";
     private const string Quiet = "#6d7672";
     private const string Oil = "#6b4a12";
@@ -56,7 +57,7 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
         Shape($"M36 {Top + 14}h238v{bottom - Top - 90}l-22 26v46h-194v-46l-22 -26z");
         Line($"M58 {bottom - 38}h194", "oil", Oil, 1.5, "7 4");
         Note(155, bottom - 20, "sump", "middle");
-        Note(44, Top + 4, Clip(Job.Engine, 34));
+        Note(272, Top + 6, Clip(Job.Engine, 26), "end", 17);
         // Breather: from the crankcase back into the intake, or to the open.
         Line($"M60 {Top + 14}V{14}h{(Job.ClosedBreather ? 838 : 60)}{(Job.ClosedBreather ? $"V{Top + AxisY - 22}" : "")}", "air", Quiet, 1.5, "2 4");
         Note(128, 18, Job.ClosedBreather ? "breather to intake" : "breather, open");
@@ -67,7 +68,7 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
         var y = Top + (unit - 1) * RowHeight;
         var axis = y + AxisY;
         // Charge air back to the engine, through its cooler.
-        Line($"M744 {axis - 62}V{y + 8}H274", "air", Ink);
+        Line($"M722 {axis - 34}H750V{y + 8}H274", "air", Ink);
         Shape($"M430 {y - 6}h110v28h-110zM447 {y - 6}v28M464 {y - 6}v28M481 {y - 6}v28M498 {y - 6}v28M515 {y - 6}v28");
         Note(485, y + 38, "charge cooler", "middle");
         // Intake and filter.
@@ -90,7 +91,7 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
         Shape($"M624 {axis - 58}h40a66 66 0 1 1 0 116h-40z");
         Line($"M372 {axis}H752", "axis", Quiet, 1, "14 4 3 4");
         Line($"M396 {axis - 34}l48 14v40l-48 14zM712 {axis - 46}l-52 30v32l52 30z", "wheel", Quiet, 1.5);
-        Note(424, axis + 80, "turbine", "middle");
+        Note(482, axis + 76, "turbine", "middle");
         Note(694, axis + 92, "compressor", "middle");
         if (Job.WaterCooled)
         {
@@ -126,11 +127,11 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
 
     private void EngineSpots()
     {
-        var y = Top + 30;
+        var y = Top + 26;
         foreach (var id in new[] { "findings", "start", "prime", "crankcase" })
         {
             Label(view.Spots.First(s => s.Id == id), 52, y, 206);
-            y += 78;
+            y += 92;
         }
     }
 
@@ -139,16 +140,16 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
         var y = Top + (unit - 1) * RowHeight;
         var axis = y + AxisY;
         Spot Of(string id) => view.Spots.First(s => s.Id == id && s.Unit == unit);
-        Leader($"M373 {y + 74}v14");
-        Label(Of("restrictor"), 290, y + 88, 160);
+        Leader($"M373 {y + 74}v6");
+        Label(Of("restrictor"), 284, y + 80, 176);
         Leader($"M548 {y + 84}h16");
-        Label(Of("feed"), 564, y + 52, 172);
+        Label(Of("feed"), 564, y + 46, 176);
         Leader($"M600 {axis + 46}l20 62");
         Label(Of("clocking"), 584, axis + 108, 168);
         Leader($"M700 {axis + 62}l72 46");
         Label(Of("plate"), 764, axis + 108, 178);
-        Leader($"M430 {y + RowHeight - 98}l10 24");
-        Label(Of("drain"), 372, y + RowHeight - 76, 190);
+        Leader($"M410 {y + RowHeight - 97}l14 14");
+        Label(Of("drain"), 424, y + RowHeight - 96, 150);
     }
 
     private void Leader(string path) => Line(path, "leader", Quiet, 1);
@@ -157,26 +158,21 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
     {
         var mark = VerdictMark.Of(spot.Verdict);
         var isOpen = open is { } o && o.Sheet == spot.Id && (spot.Unit == 0 || spot.Unit == o.Unit);
-        var title = spot.Title;
         var url = SheetLinks.Url(view.State.Id, spot.Id, spot.Unit);
-        var value = spot.Value.Length > 0 ? spot.Value : "";
-        var word = mark.Word + (spot.AcceptedBy is null ? "" : ", taken");
-        var said = $"{view.Named(title, spot.Unit)}: {word}{(value.Length > 0 ? ", " + value : "")}";
+        var word = (spot.Word ?? mark.Word) + (spot.AcceptedBy is null ? "" : ", taken");
+        var said = $"{view.Named(spot.Title, spot.Unit)}: {word}{(spot.Value.Length > 0 ? ", " + spot.Value : "")}";
         if (!paper) _svg.Append(CultureInfo.InvariantCulture, $"<a class=\"spot{(isOpen ? " open" : "")}\" href=\"{url}\" id=\"spot-{spot.Id}{(spot.Unit > 0 ? $"-{spot.Unit}" : "")}\" aria-label=\"{Encode(said)}\"{(isOpen ? " aria-current=\"true\"" : "")} hx-get=\"{url}\" hx-target=\"#sheet\" hx-push-url=\"true\">");
-        _svg.Append(CultureInfo.InvariantCulture, $"<g class=\"{mark.Style}\"><rect class=\"d-label\" x=\"{x}\" y=\"{y}\" width=\"{width}\" height=\"70\" rx=\"2\" fill=\"{Ground}\" stroke=\"{(isOpen ? "#2233a0" : Ink)}\" stroke-width=\"{(isOpen ? 3 : 1.2)}\"/>");
-        _svg.Append(CultureInfo.InvariantCulture, $"<path class=\"d-mark{(mark.Filled ? " d-mark-full" : "")}\" transform=\"translate({x + 9} {y + 8}) scale(1.35)\" d=\"{mark.Path}\" fill=\"{(mark.Filled ? mark.Ink : "none")}\" fill-rule=\"evenodd\" stroke=\"{mark.Ink}\" stroke-width=\"{(mark.Filled ? 0 : 1.6)}\"/>");
-        Text(x + 38, y + 24, Clip(title, width / 9), 20, "d-title", Ink);
-        Text(x + 38 + TextWidth(title), y + 24, Clip(word, (width - 44 - TextWidth(title)) / 7), 16, "d-word", mark.Ink);
-        Text(x + 10, y + 54, Clip(value.Length > 0 ? value : "–", width / 9), 21, "d-value", Ink);
+        _svg.Append(CultureInfo.InvariantCulture, $"<g class=\"{mark.Style}\"><rect class=\"d-label\" x=\"{x}\" y=\"{y}\" width=\"{width}\" height=\"{LabelHeight}\" rx=\"2\" fill=\"{Ground}\" stroke=\"{Ink}\" stroke-width=\"1.2\"/>");
+        _svg.Append(CultureInfo.InvariantCulture, $"<path class=\"d-mark{(mark.Filled ? " d-mark-full" : "")}\" transform=\"translate({x + 9} {y + 10}) scale(1.6)\" d=\"{mark.Path}\" fill=\"{(mark.Filled ? mark.Ink : "none")}\" fill-rule=\"evenodd\" stroke=\"{mark.Ink}\" stroke-width=\"{(mark.Filled ? 0 : 1.6)}\"/>");
+        Text(x + 44, y + 21, Clip(spot.Title, width / 10), 21, "d-title", Ink);
+        Text(x + 44, y + 40, word, 17, "d-word", mark.Ink);
+        Text(x + 10, y + 70, Clip(spot.Value.Length > 0 ? spot.Value : "–", width / 9), 23, "d-value", Ink);
         _svg.Append("</g>");
         if (!paper) _svg.Append("</a>");
     }
 
     private void Text(int x, int y, string text, int size, string style, string colour)
         => _svg.Append(CultureInfo.InvariantCulture, $"<text class=\"{style}\" x=\"{x}\" y=\"{y}\" font-size=\"{size}\" font-weight=\"600\" fill=\"{colour}\">{Encode(text)}</text>");
-
-    // Close enough for a condensed face at 20 units; the word after a title needs no more.
-    private static int TextWidth(string title) => 9 * title.Length + 6;
 
     private static string Clip(string text, int most) => text.Length <= Math.Max(1, most) ? text : text[..Math.Max(1, most - 1)] + "…";
 }

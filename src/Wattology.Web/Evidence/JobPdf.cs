@@ -36,8 +36,9 @@ public static class JobPdf
                 flow.Fact(view.Named("Failed unit", unit), state.Plate(unit, PlateOf.Old)?.Body.Words ?? "plate not recorded");
                 flow.Fact(view.Named("Replacement", unit), state.Plate(unit, PlateOf.New)?.Body.Words ?? "plate not recorded");
             }
-            flow.Heading("The job as drawn");
-            flow.Picture(Draw(view));
+            var drawing = Draw(view);
+            flow.Heading("The job as drawn", PaperFlow.HeightOf(drawing) + 14);
+            flow.Picture(drawing);
             Cause(flow, view);
             flow.Heading("Readings");
             foreach (var spot in view.Spots.Where(s => s.Id is not "findings"))

@@ -40,10 +40,10 @@ internal sealed class PaperFlow : IDisposable
         if (_y + height > Height - Foot) NewPage();
     }
 
-    public void Heading(string text)
+    public void Heading(string text, float with = 44)
     {
-        Room(60);
-        _y += 16;
+        Room(30 + with);
+        _y += 24;
         using var font = new SKFont(PaperFonts.Narrow, 15);
         _page!.DrawText(text, Margin, _y, SKTextAlign.Left, font, _ink);
         _page.DrawLine(Margin, _y + 5, Width - Margin, _y + 5, _rule);
@@ -86,9 +86,14 @@ internal sealed class PaperFlow : IDisposable
         }
     }
 
+    /// <summary>How tall a picture will stand.</summary>
+    public static float HeightOf(SKPicture picture) => picture.CullRect.Height * Scale(picture);
+
+    private static float Scale(SKPicture picture) => Math.Min(Inner / picture.CullRect.Width, (Height - Margin - Foot - 60) / picture.CullRect.Height);
+
     public void Picture(SKPicture picture)
     {
-        var scale = Math.Min(Inner / picture.CullRect.Width, (Height - Margin - Foot - 40) / picture.CullRect.Height);
+        var scale = Scale(picture);
         Room(picture.CullRect.Height * scale + 10);
         _page!.Save();
         _page.Translate(Margin, _y + 6);

@@ -138,7 +138,7 @@ public sealed class VerdictMarkHelper : TagHelper
         output.TagName = "span";
         output.TagMode = TagMode.StartTagAndEndTag;
         output.Attributes.SetAttribute("class", "verdict " + mark.Style);
-        output.Content.SetHtmlContent($"<svg viewBox=\"0 0 16 16\" aria-hidden=\"true\"><path d=\"{mark.Path}\"{(mark.Filled ? " class=\"fill\"" : "")}/></svg>{mark.Word}{(Accepted is null ? "" : $", taken by {HtmlEncoder.Default.Encode(Accepted)}")}");
+        output.Content.SetHtmlContent($"<svg viewBox=\"0 0 16 16\" aria-hidden=\"true\"><path d=\"{mark.Path}\"{(mark.Filled ? " class=\"fill\"" : "")}/></svg>{mark.Word}{(string.IsNullOrEmpty(Accepted) ? "" : $", taken by {HtmlEncoder.Default.Encode(Accepted)}")}");
     }
 }
 

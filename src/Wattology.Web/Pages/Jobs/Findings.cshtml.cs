@@ -23,6 +23,9 @@ public sealed class FindingsModel(JobStore jobs, TimeProvider clock) : SheetMode
     /// <summary>The remedy line a fault belongs to.</summary>
     public string? FaultLine { get; private set; }
 
+    /// <summary>Words as a sentence begins.</summary>
+    public static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
+
     /// <summary>A chance in words.</summary>
     public static string Strength(double p) => p >= 0.5 ? "strong" : p >= 0.2 ? "fair" : "weak";
 

@@ -1,0 +1,123 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+
+namespace Wattology.Browser.Tests.Hosting;
+
+/// <summary>A technician at a tablet: a headless browser and the few things hands do with it.</summary>
+public sealed class Bay : IDisposable
+{
+    private readonly string _profile = Directory.CreateTempSubdirectory("wattology-profile-").FullName;
+    private readonly ChromeDriver _driver;
+    private readonly string _address;
+
+    public Bay(string address, int width = 1280, int height = 900)
+    {
+        _address = address;
+        var options = new ChromeOptions { BinaryLocation = Find("chromium") };
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
+            "--disable-sync", "--disable-dev-shm-usage", $"--window-size={width},{height}", $"--user-data-dir={_profile}");
+        options.SetLoggingPreference(LogType.Browser, LogLevel.All);
+        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService(Path.GetDirectoryName(Find("chromedriver"))), options, TimeSpan.FromMinutes(2));
+    }
+
+    public IWebDriver Driver => _driver;
+
+    private static string Find(string program) => (Environment.GetEnvironmentVariable("PATH") ?? "").Split(':').Select(p => Path.Combine(p, program)).FirstOrDefault(File.Exists)
+        ?? throw new FileNotFoundException($"{program} is not installed; './test' installs it.");
+
+    public void Open(string path) => _driver.Navigate().GoToUrl(new Uri(_address + path));
+
+    public string At => new Uri(_driver.Url).PathAndQuery;
+
+    public void SignInAs(string user)
+    {
+        Open("/sign-in");
+        Press($"#as-{user}");
+        See("h1", "Yard");
+    }
+
+    /// <summary>Waits for an element.</summary>
+    public IWebElement Look(string css) => Wait(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(), $"no {css}");
+
+    public bool IsThere(string css) => _driver.FindElements(By.CssSelector(css)).Count > 0;
+
+    /// <summary>Waits until an element reads so.</summary>
+    public void See(string css, string text) => Wait(d =>
+    {
+        try { return d.FindElements(By.CssSelector(css)).Any(e => e.Text.Contains(text, StringComparison.Ordinal)) ? d : null; }
+        catch (StaleElementReferenceException) { return null; }
+    }, $"'{text}' in {css}; there stands: {SafeText(css)}");
+
+    private string SafeText(string css)
+    {
+        try { return string.Join(" | ", _driver.FindElements(By.CssSelector(css)).Select(e => e.Text)); }
+        catch (StaleElementReferenceException) { return "(changing)"; }
+    }
+
+    /// <summary>Types into a field by its name, replacing what stands there.</summary>
+    public void Type(string name, string text, string within = "")
+    {
+        Again(() =>
+        {
+            var box = Look($"{within} [name='{name}']");
+            box.Clear();
+            box.SendKeys(text);
+        });
+    }
+
+    /// <summary>Chooses one of a few, or ticks.</summary>
+    public void Choose(string name, string value, string within = "") => Press($"{within} [name='{name}'][value='{value}']");
+
+    public void Select(string name, string value) => Again(() => Look($"select[name='{name}'] option[value='{value}']").Click());
+
+    /// <summary>Touches an element, once it can be touched.</summary>
+    public void Press(string css) => Again(() =>
+    {
+        var element = Look(css);
+        ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", element);
+        element.Click();
+    });
+
+    /// <summary>Touches the button that reads so.</summary>
+    public void PressButton(string words) => Again(() =>
+    {
+        var button = Wait(d => d.FindElements(By.TagName("button")).FirstOrDefault(b => b.Displayed && b.Text.Trim() == words), $"no button '{words}'");
+        ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", button);
+        button.Click();
+    });
+
+    public string ValueOf(string name) => Look($"[name='{name}']").GetDomProperty("value") ?? "";
+
+    public object? Script(string script, params object[] args) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, args);
+
+    /// <summary>What the browser complained about so far: script errors and refused styles or scripts.</summary>
+    public IReadOnlyList<string> Complaints() => [.. _driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message)];
+
+    private T Wait<T>(Func<IWebDriver, T?> until, string missing) where T : class
+    {
+        var end = DateTime.UtcNow.AddSeconds(12);
+        while (DateTime.UtcNow < end)
+        {
+            if (until(_driver) is { } found) return found;
+            Thread.Sleep(50);
+        }
+        throw new TimeoutException($"{missing} at {_driver.Url}");
+    }
+
+    // A part of the page may be exchanged between finding and touching.
+    private static void Again(Action act)
+    {
+        for (var attempt = 0; ; attempt++)
+        {
+            try { act(); return; }
+            catch (WebDriverException e) when (attempt < 5 && e is StaleElementReferenceException or ElementClickInterceptedException or ElementNotInteractableException) { Thread.Sleep(150); }
+        }
+    }
+
+    public void Dispose()
+    {
+        _driver.Quit();
+        _driver.Dispose();
+        Directory.Delete(_profile, true);
+    }
+}

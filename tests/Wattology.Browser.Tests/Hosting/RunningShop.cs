@@ -1,0 +1,82 @@
+using System.Diagnostics;
+using System.Net;
+using System.Net.Sockets;
+using System.Text;
+
+namespace Wattology.Browser.Tests.Hosting;
+
+/// <summary>The application as a user starts it: its own process, its own folder, its own port.</summary>
+public sealed class RunningShop : IAsyncDisposable
+{
+    private readonly Process _process;
+    private readonly StringBuilder _said = new();
+
+    private RunningShop(Process process, string folder, int port) => (_process, Folder, Address) = (process, folder, $"http://127.0.0.1:{port}");
+
+    public string Folder { get; }
+
+    public string Address { get; }
+
+    /// <summary>Everything it printed so far.</summary>
+    public string Said { get { lock (_said) return _said.ToString(); } }
+
+    public static Task<RunningShop> DemoAsync() => StartAsync("demo");
+
+    public static Task<RunningShop> EmptyAsync() => StartAsync("serve");
+
+    private static async Task<RunningShop> StartAsync(string command)
+    {
+        var folder = Directory.CreateTempSubdirectory("wattology-browser-").FullName;
+        var port = FreePort();
+        var process = Run(command, "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", folder);
+        var shop = new RunningShop(process, folder, port);
+        process.OutputDataReceived += (_, e) => { lock (shop._said) shop._said.AppendLine(e.Data); };
+        process.ErrorDataReceived += (_, e) => { lock (shop._said) shop._said.AppendLine(e.Data); };
+        process.BeginOutputReadLine();
+        process.BeginErrorReadLine();
+        using var client = new HttpClient();
+        for (var i = 0; i < 240; i++)
+        {
+            if (process.HasExited) throw new InvalidOperationException($"The shop ended at once: {shop.Said}");
+            try { if ((await client.GetAsync(new Uri(shop.Address + "/healthz"))).IsSuccessStatusCode) return shop; }
+            catch (HttpRequestException) { }
+            await Task.Delay(250);
+        }
+        throw new TimeoutException($"The shop did not come up: {shop.Said}");
+    }
+
+    /// <summary>Starts the application's command line.</summary>
+    public static Process Run(params string[] args)
+    {
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true, RedirectStandardInput = true };
+        start.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "Wattology.Web.dll"));
+        foreach (var arg in args) start.ArgumentList.Add(arg);
+        return Process.Start(start)!;
+    }
+
+    /// <summary>Runs a command to its end.</summary>
+    public static async Task<(int Code, string Out, string Error)> RunToEndAsync(string? input, params string[] args)
+    {
+        using var process = Run(args);
+        var (output, error) = (process.StandardOutput.ReadToEndAsync(), process.StandardError.ReadToEndAsync());
+        await process.StandardInput.WriteAsync(input ?? "");
+        process.StandardInput.Close();
+        await process.WaitForExitAsync();
+        return (process.ExitCode, await output, await error);
+    }
+
+    private static int FreePort()
+    {
+        using var probe = new TcpListener(IPAddress.Loopback, 0);
+        probe.Start();
+        return ((IPEndPoint)probe.LocalEndpoint).Port;
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        if (!_process.HasExited) _process.Kill(true);
+        await _process.WaitForExitAsync();
+        _process.Dispose();
+        Directory.Delete(Folder, true);
+    }
+}
