@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 
 namespace Wattology.Core.Calculations;
 
@@ -16,9 +17,17 @@ public static class InputReader
     public static readonly JsonSerializerOptions Json = new()
     {
         PropertyNamingPolicy = JsonNamingPolicy.SnakeCaseLower,
+        TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { OnlyFieldsOfTheForm } },
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower) },
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
     };
+
+    // What a record computes from its own fields is not written: it would not read back.
+    private static void OnlyFieldsOfTheForm(JsonTypeInfo info)
+    {
+        if (info.Properties.All(p => p.AssociatedParameter is null)) return;
+        foreach (var computed in info.Properties.Where(p => p.AssociatedParameter is null).ToArray()) info.Properties.Remove(computed);
+    }
 
     private static readonly ConcurrentDictionary<Type, ParameterInfo[]> Forms = new();
 
@@ -116,7 +125,8 @@ public static class InputReader
             var name = NameOf(form[i]);
             var where = Faults.Join(path, name);
             var given = fields.Remove(name, out var value);
-            if (form[i].HasDefaultValue && (!given || value.ValueKind == JsonValueKind.Null)) values[i] = form[i].DefaultValue;
+            if (given && value.ValueKind == JsonValueKind.Null && Nullable.GetUnderlyingType(form[i].ParameterType) is not null) values[i] = form[i].HasDefaultValue ? form[i].DefaultValue : null;
+            else if (form[i].HasDefaultValue && (!given || value.ValueKind == JsonValueKind.Null)) values[i] = form[i].DefaultValue;
             else if (!given) inner.Add(where, "This field is missing.");
             else values[i] = Value(value, Nullable.GetUnderlyingType(form[i].ParameterType) ?? form[i].ParameterType,
                 form[i].GetCustomAttribute<BoundsAttribute>(), inner, where);

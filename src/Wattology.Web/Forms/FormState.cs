@@ -13,9 +13,6 @@ public sealed class FormState
     /// <summary>What was typed, by field name.</summary>
     public IReadOnlyDictionary<string, string> Typed => _typed;
 
-    /// <summary>Blank rows asked for beyond the filled ones, by list.</summary>
-    public Dictionary<string, int> ExtraRows { get; } = [];
-
     /// <summary>What stands in a field.</summary>
     public string this[string name]
     {
@@ -35,7 +32,4 @@ public sealed class FormState
     /// <summary>How many rows of a list stand filled.</summary>
     public int RowsOf(string list) => _typed.Keys.Where(k => k.StartsWith(list + ".", StringComparison.Ordinal))
         .Select(k => int.TryParse(k.AsSpan(list.Length + 1, k.IndexOf('.', list.Length + 1) is var dot and > 0 ? dot - list.Length - 1 : k.Length - list.Length - 1), out var i) ? i + 1 : 0).DefaultIfEmpty(0).Max();
-
-    /// <summary>Faults that belong to no field shown, for the head of the form.</summary>
-    public IEnumerable<KeyValuePair<string, string>> Unplaced(ISet<string> shown) => Faults.ByPath.Where(f => !shown.Contains(f.Key));
 }

@@ -21,7 +21,7 @@ public sealed class DrainModel(JobStore jobs, TimeProvider clock) : SheetModel(j
 
     public override string Title => View.Named("Drain", Unit);
 
-    public int SegmentRows => Math.Max(FewestRows, Form.RowsOf("segments") + Form.ExtraRows.GetValueOrDefault("segments"));
+    public int SegmentRows => RowsShown("segments", FewestRows);
 
     /// <summary>Where the suggested flow comes from.</summary>
     public string FlowHint => LastCatch is null ? "The maker's figure, or an estimate; about 1 to 3 l/min hot on a car or van."
@@ -40,12 +40,7 @@ public sealed class DrainModel(JobStore jobs, TimeProvider clock) : SheetModel(j
         var (grade, given) = OilForm.Read(reader, Form);
         var drain = reader.Read<DrainInput>(given);
         var beside = reader.Read<Beside>()!;
-        if (Request.Form["add"] == "segments")
-        {
-            foreach (var path in Form.Faults.ByPath.Keys.ToArray()) Form.Faults.Forget(path);
-            Form.ExtraRows["segments"] = 1;
-            return Page();
-        }
+        if (Request.Form["add"] == "segments") return WithAnotherRow("segments");
         var how = ReadHow(reader);
         DrainMeasured? measured = null;
         if (drain is not null && Form.Faults.None)

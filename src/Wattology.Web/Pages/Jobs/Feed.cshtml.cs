@@ -21,7 +21,7 @@ public sealed class FeedModel(JobStore jobs, TimeProvider clock) : SheetModel(jo
 
     public bool CannotFire => Firing.StillDisabled(View.State).Count > 0;
 
-    public int RunRows => Math.Max(FewestRows, Form.RowsOf("runs") + Form.ExtraRows.GetValueOrDefault("runs"));
+    public int RunRows => RowsShown("runs", FewestRows);
 
     public void OnGet()
     {
@@ -34,12 +34,7 @@ public sealed class FeedModel(JobStore jobs, TimeProvider clock) : SheetModel(jo
         var (grade, given) = OilForm.Read(reader, Form);
         var test = reader.Read<CatchTestInput>(given);
         var beside = reader.Read<Beside>();
-        if (Request.Form["add"] == "runs")
-        {
-            foreach (var path in Form.Faults.ByPath.Keys.ToArray()) Form.Faults.Forget(path);
-            Form.ExtraRows["runs"] = 1;
-            return Page();
-        }
+        if (Request.Form["add"] == "runs") return WithAnotherRow("runs");
         var how = ReadHow(reader);
         CatchTested? tested = null;
         if (test is not null && beside is not null && Form.Faults.None)

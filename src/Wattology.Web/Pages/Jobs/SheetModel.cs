@@ -17,6 +17,8 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
     [BindProperty(SupportsGet = true)]
     public string Id { get; set; } = "";
 
+    private int _rowsAsked;
+
     /// <summary>Which turbo, from 1.</summary>
     [BindProperty(SupportsGet = true)]
     public int Unit { get; set; } = 1;
@@ -73,6 +75,18 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
         Form["how"] = Corrects.How;
         Form["instrument"] = Corrects.Instrument;
         return true;
+    }
+
+    /// <summary>How many rows of a list the form shows.</summary>
+    protected int RowsShown(string list, int fewest) => Math.Max(fewest, Math.Max(Form.RowsOf(list), _rowsAsked));
+
+    /// <summary>The form as it was sent, nothing recorded, with one more row.</summary>
+    protected PageResult WithAnotherRow(string list)
+    {
+        _rowsAsked = 1 + Request.Form.Keys.Where(k => k.StartsWith(list + ".", StringComparison.Ordinal)).Select(k => k.Split('.')[1]).Distinct().Count();
+        foreach (var path in Form.Faults.ByPath.Keys.ToArray()) Form.Faults.Forget(path);
+        foreach (var name in new[] { "how", "instrument" }) Form[name] = Request.Form[name].ToString();
+        return Page();
     }
 
     /// <summary>Reads how the reading was had.</summary>
