@@ -60,7 +60,7 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
         Note(272, Top + 6, Clip(Job.Engine, 26), "end", 17);
         // Breather: from the crankcase back into the intake, or to the open.
         Line($"M60 {Top + 14}V{14}h{(Job.ClosedBreather ? 838 : 60)}{(Job.ClosedBreather ? $"V{Top + AxisY - 22}" : "")}", "air", Quiet, 1.5, "2 4");
-        Note(128, 18, Job.ClosedBreather ? "breather to intake" : "breather, open");
+        Note(Job.ClosedBreather ? 600 : 128, Job.ClosedBreather ? 32 : 18, Job.ClosedBreather ? "breather to intake" : "breather, open");
     }
 
     private void Turbo(int unit)
@@ -160,19 +160,20 @@ public sealed class JobDrawing(JobView view, (string Sheet, int Unit)? open = nu
         var isOpen = open is { } o && o.Sheet == spot.Id && (spot.Unit == 0 || spot.Unit == o.Unit);
         var url = SheetLinks.Url(view.State.Id, spot.Id, spot.Unit);
         var word = (spot.Word ?? mark.Word) + (spot.AcceptedBy is null ? "" : ", taken");
-        var said = $"{view.Named(spot.Title, spot.Unit)}: {word}{(spot.Value.Length > 0 ? ", " + spot.Value : "")}";
+        var (title, value) = (Clip(spot.Title, width / 10), Clip(spot.Value.Length > 0 ? spot.Value : "–", width / 9));
+        var said = $"{title} {word} {value}{(spot.Unit > 0 && Job.Turbos == 2 ? $", turbo {spot.Unit}" : "")}";
         if (!paper) _svg.Append(CultureInfo.InvariantCulture, $"<a class=\"spot{(isOpen ? " open" : "")}\" href=\"{url}\" id=\"spot-{spot.Id}{(spot.Unit > 0 ? $"-{spot.Unit}" : "")}\" aria-label=\"{Encode(said)}\"{(isOpen ? " aria-current=\"true\"" : "")} hx-get=\"{url}\" hx-target=\"#sheet\" hx-push-url=\"true\">");
         _svg.Append(CultureInfo.InvariantCulture, $"<g class=\"{mark.Style}\"><rect class=\"d-label\" x=\"{x}\" y=\"{y}\" width=\"{width}\" height=\"{LabelHeight}\" rx=\"2\" fill=\"{Ground}\" stroke=\"{Ink}\" stroke-width=\"1.2\"/>");
         _svg.Append(CultureInfo.InvariantCulture, $"<path class=\"d-mark{(mark.Filled ? " d-mark-full" : "")}\" transform=\"translate({x + 9} {y + 10}) scale(1.6)\" d=\"{mark.Path}\" fill=\"{(mark.Filled ? mark.Ink : "none")}\" fill-rule=\"evenodd\" stroke=\"{mark.Ink}\" stroke-width=\"{(mark.Filled ? 0 : 1.6)}\"/>");
-        Text(x + 44, y + 21, Clip(spot.Title, width / 10), 21, "d-title", Ink);
+        Text(x + 44, y + 21, title, 21, "d-title", Ink);
         Text(x + 44, y + 40, word, 17, "d-word", mark.Ink);
-        Text(x + 10, y + 70, Clip(spot.Value.Length > 0 ? spot.Value : "–", width / 9), 23, "d-value", Ink);
+        Text(x + 10, y + 70, value, 23, "d-value", Ink);
         _svg.Append("</g>");
         if (!paper) _svg.Append("</a>");
     }
 
     private void Text(int x, int y, string text, int size, string style, string colour)
-        => _svg.Append(CultureInfo.InvariantCulture, $"<text class=\"{style}\" x=\"{x}\" y=\"{y}\" font-size=\"{size}\" font-weight=\"600\" fill=\"{colour}\">{Encode(text)}</text>");
+        => _svg.Append(CultureInfo.InvariantCulture, $"<text class=\"{style}\" x=\"{x}\" y=\"{y}\" font-size=\"{size}\" font-weight=\"600\" fill=\"{colour}\">{Encode(text)}</text> ");
 
     private static string Clip(string text, int most) => text.Length <= Math.Max(1, most) ? text : text[..Math.Max(1, most - 1)] + "…";
 }

@@ -4,12 +4,12 @@ using Wattology.Browser.Tests.Hosting;
 namespace Wattology.Browser.Tests.Evidence;
 
 /// <summary>One failed turbo, from the door to the road, as a technician would do it.</summary>
-public sealed class WholeJobTests
+public sealed class WholeJobTests(DemoShopFixture demo)
 {
     [Fact]
     public async Task A_failed_turbo_goes_from_the_door_to_the_road()
     {
-        await using var shop = await RunningShop.DemoAsync();
+        var shop = demo.Shop;
         using var bay = new Bay(shop.Address);
         bay.SignInAs("jory");
 

@@ -59,7 +59,7 @@ public sealed class Bay : IDisposable
     {
         Again(() =>
         {
-            var box = Look($"{within} [name='{name}']");
+            var box = Look($"{within} :is(input, textarea)[name='{name}']");
             box.Clear();
             box.SendKeys(text);
         });
@@ -86,7 +86,7 @@ public sealed class Bay : IDisposable
         button.Click();
     });
 
-    public string ValueOf(string name) => Look($"[name='{name}']").GetDomProperty("value") ?? "";
+    public string ValueOf(string name) => Look($":is(input, textarea, select)[name='{name}']").GetDomProperty("value") ?? "";
 
     public object? Script(string script, params object[] args) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, args);
 

@@ -1,0 +1,168 @@
+using OpenQA.Selenium;
+using Wattology.Browser.Tests.Hosting;
+
+namespace Wattology.Browser.Tests.Forms;
+
+/// <summary>Bad input on every form: a clear word at the place, what was typed stays, nothing is half-saved.</summary>
+public sealed class BadInputTests(DemoShopFixture demo)
+{
+    private sealed record Bad(string Sheet, string Button, string Fault, (string Name, string Text)[] Typed, (string Name, string Value)[]? Chosen = null);
+
+    [Fact]
+    public void Every_form_of_a_job_says_what_is_wrong_and_keeps_what_was_typed()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("ines");
+        var job = DemoJobs.Find(bay, "Forage harvester, red");
+        var before = DemoJobs.Entries(bay, job);
+        foreach (var bad in new Bad[]
+        {
+            new("/plate/1", "Record the plate", "Type any one of model", [("maker", "Hellis")], [("plate", "new")]),
+            new("/plate/1", "Record the plate", "A number is typed, so the plate was readable", [("model", "K5")], [("plate", "old"), ("not_readable", "true")]),
+            new("/findings", "Confirm under my name", "Say what produced this", [("disagreement", "because I say so")]),
+            new("/feed/1", "Record the catch test", "'lots' is not a volume", [("runs.0.ml", "40"), ("runs.0.seconds", "10"), ("runs.1.ml", "lots"), ("runs.1.seconds", "10"), ("line.id_mm", "4,5"), ("line.length_mm", "600"), ("oil_temp_c", "20"), ("instrument", "jug")]),
+            new("/feed/1", "Record the catch test", "'psj' is not a unit of pressure", [("gallery_kpa", "12 psj"), ("oil_temp_c", "20"), ("instrument", "jug")]),
+            new("/restrictor/1", "Record the restrictor", "A restrictor is fitted: measure its hole", [("instrument", "pins")], [("fitted", "true")]),
+            new("/drain/1", "Record the drain", "cannot fall or climb more than its length", [("segments.0.length_mm", "100"), ("segments.0.fall_mm", "180"), ("id_mm", "19"), ("exit_above_oil_mm", "30"), ("instrument", "tape")]),
+            new("/drain/1", "Record the drain", "'1,200' can be read two ways", [("segments.0.length_mm", "1,200"), ("segments.0.fall_mm", "80"), ("id_mm", "19"), ("exit_above_oil_mm", "30"), ("instrument", "tape")]),
+            new("/crankcase", "Record the pressure", "out of range", [("pressure_kpa", "12 bar"), ("instrument", "gauge")], [("running", "idle")]),
+            new("/crankcase", "Make it due after the first start", "Say why it cannot be measured", [("why", "   ")]),
+            new("/clocking/1", "Record the clocking", "Name the instrument", [("oil_inlet_deg", "12"), ("instrument", "")]),
+            new("/clocking/1", "Record the clocking", "out of range", [("compressor_up_deg", "95"), ("instrument", "angle gauge")]),
+            new("/prime", "Record as disabled", "Name at least one thing", []),
+            new("/prime", "Record", "How much oil went in", [("oil_ml", "")], [("method", "syringe")]),
+            new("/prime", "Record the pressure", "What the gauge showed", [("instrument", "oil gauge 3")], [("seen", "true"), ("by", "direct-gauge")]),
+        })
+        {
+            bay.Open(job + bad.Sheet);
+            foreach (var (name, value) in bad.Chosen ?? []) bay.Choose(name, value);
+            foreach (var (name, text) in bad.Typed) bay.Type(name, text);
+            bay.PressButton(bad.Button);
+            Faulted(bay, bad.Fault);
+            foreach (var (name, text) in bad.Typed.Where(t => t.Text.Trim().Length > 0)) Assert.Equal(text, bay.ValueOf(name));
+            foreach (var (name, value) in bad.Chosen ?? []) Assert.True(bay.Look($"[name='{name}'][value='{value}']").Selected, $"{name} on {bad.Sheet}");
+            bay.Script("localStorage.clear()");
+        }
+        Assert.Equal(before, DemoJobs.Entries(bay, job));
+    }
+
+    [Fact]
+    public void Gates_want_a_reason_and_some_things_no_reason_passes()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("petra");
+        var job = DemoJobs.Find(bay, "Wheel loader");
+        var before = DemoJobs.Entries(bay, job);
+
+        // The whole screen is the stop; only a reading on a direct gauge clears it.
+        bay.Open(job + "/prime");
+        bay.See(".instrument.stopped", "No oil pressure within the allowed cranking");
+        bay.Type("pressure_kpa", "0");
+        bay.Type("instrument", "oil gauge 3");
+        bay.PressButton("Record the reading");
+        Faulted(bay, "above 0, is needed");
+        Assert.Equal("0", bay.ValueOf("pressure_kpa"));
+        bay.Open(job + "/start");
+        bay.See(".gate", "no role and no reason passes that");
+        Assert.False(bay.IsThere("[name='pass_reason']"));
+        Assert.Equal(before, DemoJobs.Entries(bay, job));
+
+        bay.Open(job + "/prime");
+        bay.Type("pressure_kpa", "1,9 bar");
+        bay.Type("instrument", "oil gauge 3");
+        bay.PressButton("Record the reading");
+        bay.See("#spot-prime", "sound");
+
+        var other = DemoJobs.Find(bay, "Road sweeper", "Oil supply");
+        bay.Open(other + "/release");
+        bay.Type("pass_reason", " ");
+        bay.PressButton("Pass with lines open");
+        Faulted(bay, "Passing takes a reason");
+    }
+
+    [Fact]
+    public void Forms_beside_the_job_keep_what_was_typed_too()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.Open("/sign-in");
+        bay.Type("user", "nobody");
+        bay.Type("password", "wrong password");
+        bay.PressButton("Sign in");
+        bay.See(".fault", "do not belong together");
+        Assert.Equal("nobody", bay.ValueOf("user"));
+        bay.SignInAs("maren");
+
+        bay.Open("/book-in");
+        bay.Type("customer", "Half Typed");
+        bay.Type("distance_km", "far");
+        bay.PressButton("Book in");
+        Faulted(bay, "'far' is not a distance");
+        Faulted(bay, "Choose one.");
+        Assert.Equal(("Half Typed", "far"), (bay.ValueOf("customer"), bay.ValueOf("distance_km")));
+
+        bay.Open("/limits");
+        bay.Select("key", "crankcase-open");
+        bay.Type("sound_to", "2 kPa");
+        bay.Type("doubt_to", "1 kPa");
+        bay.PressButton("Set the limit");
+        Faulted(bay, "Name the sheet");
+        Faulted(bay, "reaches at least as far");
+        Assert.Equal("2 kPa", bay.ValueOf("sound_to"));
+
+        bay.Open("/people");
+        bay.Type("name", "Jory Askeld");
+        bay.Type("user", "jory2");
+        bay.Type("password", "short");
+        bay.Choose("role", "desk");
+        bay.PressButton("Add");
+        bay.See(".fault", "signs with that name already");
+        Assert.Equal("jory2", bay.ValueOf("user"));
+
+        var file = Path.Combine(Directory.CreateTempSubdirectory("wattology-bad-").FullName, "other.json");
+        File.WriteAllText(file, "{\"format\":\"something\"}");
+        bay.Open("/import");
+        bay.Look("#file").SendKeys(file);
+        bay.PressButton("Bring in");
+        Faulted(bay, "not a job file");
+
+        bay.Open("/?q=half");
+        bay.See("main", "Nothing found");
+    }
+
+    [Fact]
+    public void What_was_typed_survives_a_reload_until_it_is_recorded()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("tam");
+        var job = DemoJobs.Find(bay, "Brewery van");
+        bay.Open(job + "/crankcase");
+        bay.Type("pressure_kpa", "0,7");
+        bay.Choose("running", "mid");
+        bay.Open(job + "/crankcase");
+        bay.See("form .note", "is back");
+        Assert.Equal("0,7", bay.ValueOf("pressure_kpa"));
+        bay.Type("instrument", "low-pressure gauge 1");
+        bay.PressButton("Record the pressure");
+        bay.See(".latest", "0.7 kPa");
+
+        // A correction names the old reading, which stays in the record, struck through.
+        bay.Press(".latest a");
+        bay.See(".correcting", "This corrects entry");
+        bay.Type("pressure_kpa", "0,9");
+        bay.PressButton("Record the pressure");
+        Faulted(bay, "A correction needs its reason");
+        Assert.Equal("0,9", bay.ValueOf("pressure_kpa"));
+        bay.Type("reason", "Read at the wrong end of the hose.");
+        bay.PressButton("Record the pressure");
+        bay.See(".latest", "0.9 kPa");
+        bay.Open(job + "/record");
+        bay.See(".record .struck", "0.7 kPa");
+        bay.See(".record", "Read at the wrong end of the hose.");
+    }
+
+    private static void Faulted(Bay bay, string fault)
+    {
+        bay.See(".fault-list", fault);
+        Assert.True(bay.Driver.FindElements(By.CssSelector(".fault-list")).Count == 1, "one list of faults");
+    }
+}

@@ -1,0 +1,15 @@
+using Wattology.Browser.Tests.Hosting;
+
+[assembly: AssemblyFixture(typeof(DemoShopFixture))]
+
+namespace Wattology.Browser.Tests.Hosting;
+
+/// <summary>One demo shop for all tests; each works on jobs of its own.</summary>
+public sealed class DemoShopFixture : IAsyncLifetime
+{
+    public RunningShop Shop { get; private set; } = null!;
+
+    public async ValueTask InitializeAsync() => Shop = await RunningShop.DemoAsync();
+
+    public ValueTask DisposeAsync() => Shop.DisposeAsync();
+}
