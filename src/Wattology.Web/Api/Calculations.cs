@@ -15,6 +15,7 @@ public static class CalculationApi
     /// it takes JSON only, which no foreign page can send without asking first.</summary>
     public static void MapCalculations(this WebApplication app)
     {
+        MapUnknown(app);
         foreach (var calculation in Catalogue.All)
         {
             app.MapPost($"/api/calc/{calculation.Name}", (HttpRequest request) => AnswerAsync(calculation, request))
@@ -23,6 +24,10 @@ public static class CalculationApi
                 .AllowAnonymous().DisableAntiforgery().RequireRateLimiting("calc");
         }
     }
+
+    private static void MapUnknown(WebApplication app) => app.MapPost("/api/calc/{name}", (string name) => Catalogue.Find(name) is not null
+        ? Results.Problem("JSON is wanted, sent as application/json.", statusCode: 415)
+        : Results.Problem($"There is no calculation '{name}'; known are {string.Join(", ", Catalogue.All.Select(c => c.Name))}.", statusCode: 404)).ExcludeFromDescription().AllowAnonymous().DisableAntiforgery();
 
     /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit.</summary>
     public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand", async (HttpRequest request, string field, ShopDb db) =>

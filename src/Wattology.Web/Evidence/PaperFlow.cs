@@ -22,6 +22,9 @@ internal sealed class PaperFlow : IDisposable
         NewPage();
     }
 
+    // Hinted widths are for screens; on paper they pull letters apart.
+    private static SKFont Font(SKTypeface face, float size) => new(face, size) { Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
+
     private static float Inner => Width - 2 * Margin;
 
     private void NewPage()
@@ -30,7 +33,7 @@ internal sealed class PaperFlow : IDisposable
         _page = _document.BeginPage(Width, Height);
         _y = Margin;
         _number++;
-        using var font = new SKFont(PaperFonts.Text, 8);
+        using var font = Font(PaperFonts.Text, 8);
         _page.DrawText(_footer, Margin, Height - 30, SKTextAlign.Left, font, _quiet);
         _page.DrawText($"page {_number}", Width - Margin, Height - 30, SKTextAlign.Right, font, _quiet);
     }
@@ -44,7 +47,7 @@ internal sealed class PaperFlow : IDisposable
     {
         Room(30 + with);
         _y += 24;
-        using var font = new SKFont(PaperFonts.Narrow, 15);
+        using var font = Font(PaperFonts.Narrow, 15);
         _page!.DrawText(text, Margin, _y, SKTextAlign.Left, font, _ink);
         _page.DrawLine(Margin, _y + 5, Width - Margin, _y + 5, _rule);
         _y += 14;
@@ -52,7 +55,7 @@ internal sealed class PaperFlow : IDisposable
 
     public void Title(string text)
     {
-        using var font = new SKFont(PaperFonts.Narrow, 24);
+        using var font = Font(PaperFonts.Narrow, 24);
         _y += 20;
         _page!.DrawText(text, Margin, _y, SKTextAlign.Left, font, _ink);
         _y += 12;
@@ -60,7 +63,7 @@ internal sealed class PaperFlow : IDisposable
 
     public void Paragraph(string text, float size = 10, bool quiet = false, float indent = 0, bool strong = false)
     {
-        using var font = new SKFont(strong ? PaperFonts.Strong : PaperFonts.Text, size);
+        using var font = Font(strong ? PaperFonts.Strong : PaperFonts.Text, size);
         foreach (var line in Wrap(text, font, Inner - indent))
         {
             Room(size * 1.35f);
@@ -73,8 +76,8 @@ internal sealed class PaperFlow : IDisposable
     public void Fact(string name, string text)
     {
         const float size = 10, left = 130;
-        using var bold = new SKFont(PaperFonts.Strong, size);
-        using var font = new SKFont(PaperFonts.Text, size);
+        using var bold = Font(PaperFonts.Strong, size);
+        using var font = Font(PaperFonts.Text, size);
         var lines = Wrap(text, font, Inner - left).ToArray();
         Room(size * 1.4f * Math.Min(lines.Length, 3));
         for (var i = 0; i < lines.Length; i++)

@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore;
 using Serilog;
 using Serilog.Events;
 using Serilog.Formatting.Compact;
+using Wattology.Core.Calculations;
 using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Evidence;
@@ -25,11 +26,15 @@ public static class ShopHost
     /// <param name="configure">A last word for tests.</param>
     public static WebApplication Build(ShopFolder folder, int port, Action<WebApplicationBuilder>? configure = null)
     {
-        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"), EnvironmentName = Environments.Production });
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(ShopHost).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory, WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"), EnvironmentName = Environments.Production });
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         builder.WebHost.ConfigureKestrel(k => { k.AddServerHeader = false; k.Limits.MaxRequestBodySize = 8 * 1024 * 1024; });
         builder.Services.AddSerilog(log => log.MinimumLevel.Information()
             .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+            // The keys lie in the shop's own folder, beside the data they guard; there is nothing to warn of.
+            .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
+            // It says that a page with a form is not cached, which is what is wanted.
+            .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
             .Enrich.FromLogContext()
             .WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, "wattology-.jsonl"), rollingInterval: RollingInterval.Day, retainedFileCountLimit: 31, shared: true)
             .WriteTo.Console(LogEventLevel.Warning));
@@ -58,6 +63,11 @@ public static class ShopHost
                 else context.Response.Redirect(context.RedirectUri);
                 return Task.CompletedTask;
             };
+        });
+        builder.Services.ConfigureHttpJsonOptions(o =>
+        {
+            o.SerializerOptions.PropertyNamingPolicy = InputReader.Json.PropertyNamingPolicy;
+            foreach (var converter in InputReader.Json.Converters) o.SerializerOptions.Converters.Add(converter);
         });
         builder.Services.AddOpenApi(o => o.AddDocumentTransformer((d, _, _) => { d.Info.Title = "Wattology calculations"; d.Info.Version = "1"; return Task.CompletedTask; }));
         builder.Services.AddRateLimiter(o =>
@@ -116,7 +126,7 @@ public static class ShopHost
         headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
-        if (!context.Request.Path.StartsWithSegments("/lib") && !context.Request.Path.StartsWithSegments("/css") && !context.Request.Path.StartsWithSegments("/js")) headers.CacheControl = "no-store";
+        if (!context.Request.Path.StartsWithSegments("/lib") && !context.Request.Path.StartsWithSegments("/css") && !context.Request.Path.StartsWithSegments("/js")) (headers.CacheControl, headers.Pragma) = ("no-cache, no-store", "no-cache");
         return next(context);
     }
 }

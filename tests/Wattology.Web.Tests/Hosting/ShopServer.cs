@@ -1,0 +1,149 @@
+using System.Net;
+using System.Text.RegularExpressions;
+using AngleSharp.Html.Dom;
+using AngleSharp.Html.Parser;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.DependencyInjection.Extensions;
+using Wattology.Core.Shop;
+using Wattology.Data;
+using Wattology.Data.Demo;
+using Wattology.Data.Evidence;
+using Wattology.Data.Identity;
+using Wattology.Web.Hosting;
+
+namespace Wattology.Web.Tests.Hosting;
+
+/// <summary>The web application in this process over a real SQLite file of its own.</summary>
+public sealed class ShopServer : IAsyncDisposable
+{
+    public const string Password = "a long enough one";
+    private readonly WebApplication _app;
+    private readonly string _folder;
+
+    private ShopServer(WebApplication app, string folder) => (_app, _folder) = (app, folder);
+
+    public string DatabaseFile => Path.Combine(_folder, "shop.db");
+
+    public IServiceProvider Services => _app.Services;
+
+    /// <summary>Starts a shop with an owner "maren", a technician "jory" and a desk "wyn"; or the demo.</summary>
+    public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null)
+    {
+        var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
+        var app = ShopHost.Build(new ShopFolder(folder), 0, b =>
+        {
+            b.WebHost.UseTestServer();
+            if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
+        });
+        await app.StartAsync();
+        var server = new ShopServer(app, folder);
+        await server.WithAsync(async services =>
+        {
+            await ShopFolder.MigrateAsync(services.GetRequiredService<ShopDb>());
+            if (demo) await services.GetRequiredService<DemoShop>().SeedAsync();
+            else
+                foreach (var (user, name, role) in new[] { ("maren", "Maren T", Role.Owner), ("jory", "Jory A", Role.Technician), ("wyn", "Wyn H", Role.Desk) })
+                    await services.GetRequiredService<UserManager<Person>>().CreateAsync(new Person { UserName = user, Name = name, Role = role }, Password);
+        });
+        return server;
+    }
+
+    public async Task WithAsync(Func<IServiceProvider, Task> act)
+    {
+        await using var scope = _app.Services.CreateAsyncScope();
+        await act(scope.ServiceProvider);
+    }
+
+    public async Task<T> WithAsync<T>(Func<IServiceProvider, Task<T>> act)
+    {
+        await using var scope = _app.Services.CreateAsyncScope();
+        return await act(scope.ServiceProvider);
+    }
+
+    public Task<IReadOnlyList<string>> VerifyAsync() => WithAsync(async s => (await s.GetRequiredService<Verifier>().VerifyAsync()).Faults);
+
+    /// <summary>Somebody's browser, signed in unless nobody is named.</summary>
+    public async Task<Visitor> VisitAsync(string? user = null)
+    {
+        var visitor = new Visitor(_app.GetTestServer());
+        if (user is not null)
+        {
+            await visitor.GetAsync("/sign-in");
+            var answer = await visitor.PostAsync("/sign-in", ("user", user), ("password", Password));
+            Assert.Equal(HttpStatusCode.Redirect, answer.Status);
+        }
+        return visitor;
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await _app.DisposeAsync();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(_folder, true);
+    }
+}
+
+/// <summary>What came back.</summary>
+public sealed record Answer(HttpStatusCode Status, string Text, Uri? Location, HttpResponseMessage Raw)
+{
+    public IHtmlDocument Page => new HtmlParser().ParseDocument(Text);
+
+    public string Said(string css) => string.Join(" | ", Page.QuerySelectorAll(css).Select(e => Spaces(e.TextContent)));
+
+    private static string Spaces(string text) => Regex.Replace(text, @"\s+", " ").Trim();
+}
+
+/// <summary>A browser without a screen: keeps cookies and the form token, follows no redirect by itself.</summary>
+public sealed class Visitor
+{
+    private readonly HttpClient _client;
+    private string _token = "";
+
+    public Visitor(TestServer server) => _client = new HttpClient(new CookieKeeper(server.CreateHandler())) { BaseAddress = new Uri("http://localhost") };
+
+    public async Task<Answer> GetAsync(string path, bool part = false)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Get, path);
+        if (part) request.Headers.Add("HX-Request", "true");
+        var answer = await ReadAsync(await _client.SendAsync(request));
+        if (answer.Page.QuerySelector("input[name=__RequestVerificationToken]") is IHtmlInputElement token) _token = token.Value;
+        return answer;
+    }
+
+    public Task<Answer> PostAsync(string path, params (string Name, string Value)[] fields)
+        => SendAsync(path, [.. fields, ("__RequestVerificationToken", _token)]);
+
+    public async Task<Answer> SendAsync(string path, params (string Name, string Value)[] fields)
+    {
+        using var content = new FormUrlEncodedContent(fields.Select(f => KeyValuePair.Create(f.Name, f.Value)));
+        return await ReadAsync(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
+    }
+
+    public async Task<Answer> SendJsonAsync(string path, string json)
+    {
+        using var content = new StringContent(json, System.Text.Encoding.UTF8, "application/json");
+        return await ReadAsync(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
+    }
+
+    public Task<byte[]> BytesAsync(string path) => _client.GetByteArrayAsync(new Uri(path, UriKind.Relative));
+
+    private static async Task<Answer> ReadAsync(HttpResponseMessage response) => new(response.StatusCode, await response.Content.ReadAsStringAsync(), response.Headers.Location, response);
+
+    private sealed class CookieKeeper(HttpMessageHandler inner) : DelegatingHandler(inner)
+    {
+        private readonly CookieContainer _cookies = new();
+
+        protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
+        {
+            if (_cookies.GetCookieHeader(request.RequestUri!) is { Length: > 0 } header) request.Headers.Add("Cookie", header);
+            var response = await base.SendAsync(request, cancellationToken);
+            if (response.Headers.TryGetValues("Set-Cookie", out var set))
+                foreach (var cookie in set) _cookies.SetCookies(request.RequestUri!, cookie);
+            return response;
+        }
+    }
+}
