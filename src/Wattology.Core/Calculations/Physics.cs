@@ -9,6 +9,9 @@ public static class Physics
     /// <summary>0 °C in kelvin.</summary>
     public const double ZeroCelsius = 273.15;
 
+    /// <summary>Gas constant of air, J/kg K.</summary>
+    public const double AirConstant = 287.05;
+
     /// <summary>One l/min in m³/s.</summary>
     public const double LitrePerMinute = 1e-3 / 60;
 
