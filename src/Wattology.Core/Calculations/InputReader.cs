@@ -53,6 +53,16 @@ public static class InputReader
         return inner.None ? value : null;
     }
 
+    /// <summary>Checks a record made in code as strictly as one that was read.</summary>
+    /// <exception cref="InputRefusedException">A field is out of range or a rule is broken.</exception>
+    public static void Validate<T>(T record) where T : class
+    {
+        var faults = new Faults();
+        try { ReadAs(JsonSerializer.SerializeToElement(record, Json), typeof(T), faults); }
+        catch (ArgumentException) { faults.Add("", "Every number must be finite."); }
+        faults.ThrowIfAny();
+    }
+
     private static object? Value(JsonElement json, Type type, BoundsAttribute? bounds, Faults faults, string path)
     {
         object? Fault(string message) { faults.Add(path, message); return null; }

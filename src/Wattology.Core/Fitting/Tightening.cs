@@ -1,0 +1,69 @@
+namespace Wattology.Core.Fitting;
+
+/// <summary>In which order fixings are tightened.</summary>
+public enum TighteningOrder
+{
+    /// <summary>Across and across on a ring of fixings.</summary>
+    Cross,
+    /// <summary>From the middle outward on a row of fixings.</summary>
+    Spiral,
+}
+
+/// <summary>One move: which fixing, in which stage, to what.</summary>
+/// <param name="Stage">From 1.</param>
+/// <param name="Fixing">From 1, counted round the ring or along the row.</param>
+/// <param name="SharePct">Share of the torque in percent; null in an angle stage.</param>
+/// <param name="AngleDeg">Angle in an angle stage; null in a torque stage.</param>
+public sealed record TighteningMove(int Stage, int Fixing, double? SharePct, double? AngleDeg);
+
+/// <summary>How far each fixing moved in one round of re-torque, degrees, in order.</summary>
+/// <param name="HeatCycle">After which heat cycle.</param>
+/// <param name="MovedDeg">How far each moved.</param>
+public sealed record RetorqueRound(int HeatCycle, IReadOnlyList<double> MovedDeg);
+
+/// <summary>Tightening orders and re-torque.</summary>
+public static class Tightening
+{
+    private static readonly int[] UsualCycles = [1, 3, 5];
+    private const int RoundsWithoutMove = 2;
+    private const double MoveSeenDeg = 1;
+
+    /// <summary>Usual stages, percent of the torque.</summary>
+    public static readonly IReadOnlyList<double> UsualStages = [40, 70, 100];
+
+    /// <summary>The order for a number of fixings, each named once.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">Fewer than 1 or more than 100 fixings.</exception>
+    public static IReadOnlyList<int> Order(int fixings, TighteningOrder order)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(fixings, 1);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(fixings, 100);
+        return order == TighteningOrder.Cross ? [.. Cross(fixings).Select(i => i + 1)]
+            : [.. Enumerable.Range(1, fixings).OrderBy(i => Math.Abs(2 * i - fixings - 1)).ThenBy(i => i)];
+    }
+
+    // Opposite pairs, and the pairs themselves across; an odd ring is gone round in steps of just under half.
+    private static IEnumerable<int> Cross(int n) => n <= 2 ? Enumerable.Range(0, n)
+        : n % 2 == 0 ? Cross(n / 2).SelectMany(i => new[] { i, i + n / 2 })
+        : Enumerable.Range(0, n).Select(k => k * (n / 2) % n);
+
+    /// <summary>Every move: each torque stage through the whole order, then each angle stage.</summary>
+    /// <exception cref="ArgumentException">A stage falls back, or a share or angle is not above 0.</exception>
+    public static IReadOnlyList<TighteningMove> Plan(int fixings, TighteningOrder order, IReadOnlyList<double> sharesPct, IReadOnlyList<double> anglesDeg)
+    {
+        if (sharesPct.Any(s => s is not (> 0 and <= 100)) || sharesPct.Zip(sharesPct.Skip(1)).Any(p => p.Second <= p.First)) throw new ArgumentException("Stages rise from above 0 to at most 100 %.", nameof(sharesPct));
+        if (anglesDeg.Any(a => a is not (> 0 and <= 360))) throw new ArgumentException("An angle stage turns by more than 0 and at most 360°.", nameof(anglesDeg));
+        var turns = Order(fixings, order);
+        return [.. sharesPct.SelectMany((share, s) => turns.Select(f => new TighteningMove(s + 1, f, share, null))),
+            .. anglesDeg.SelectMany((angle, a) => turns.Select(f => new TighteningMove(sharesPct.Count + a + 1, f, null, angle)))];
+    }
+
+    /// <summary>After which heat cycle the next re-torque is due; null once two rounds running moved no fixing.</summary>
+    /// <remarks>After cycles 1, 3 and 5, then every second one for as long as anything moves. Less than 1° is no move.</remarks>
+    public static int? NextRetorque(IReadOnlyList<RetorqueRound> done)
+    {
+        var rounds = done.OrderBy(r => r.HeatCycle).ToArray();
+        if (rounds.Length >= RoundsWithoutMove && rounds[^RoundsWithoutMove..].All(r => r.MovedDeg.All(m => Math.Abs(m) < MoveSeenDeg))) return null;
+        var last = rounds.Length == 0 ? 0 : rounds[^1].HeatCycle;
+        return UsualCycles.Cast<int?>().FirstOrDefault(c => c > last) ?? last + 2;
+    }
+}
