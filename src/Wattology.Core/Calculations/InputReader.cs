@@ -13,6 +13,9 @@ namespace Wattology.Core.Calculations;
 /// with a default is optional (null then means absent), and <see cref="BoundsAttribute"/> gives its range.</remarks>
 public static class InputReader
 {
+    /// <summary>The longest text of one field, in characters.</summary>
+    public const int LongestText = 4000;
+
     /// <summary>How records are written and named as JSON, everywhere in the product.</summary>
     public static readonly JsonSerializerOptions Json = new()
     {
@@ -79,7 +82,8 @@ public static class InputReader
         if (type == typeof(bool))
             return json.ValueKind is JsonValueKind.True or JsonValueKind.False ? json.GetBoolean() : Fault($"true or false is wanted here, not {Kind(json)}.");
         if (type == typeof(string))
-            return json.ValueKind == JsonValueKind.String ? json.GetString() : Fault($"Text is wanted here, not {Kind(json)}.");
+            return json.ValueKind != JsonValueKind.String ? Fault($"Text is wanted here, not {Kind(json)}.")
+                : json.GetString() is { Length: > LongestText } text ? Fault($"This is {text.Length} characters long; {LongestText} are allowed.") : json.GetString();
         if (type == typeof(DateTimeOffset))
             return json.ValueKind == JsonValueKind.String && json.TryGetDateTimeOffset(out var at) ? at : Fault("A date and time such as 2030-05-01T08:30:00Z is wanted here.");
         if (type.IsEnum)

@@ -78,11 +78,8 @@ public sealed record BookedIn(string Number, string Customer, string Complaint, 
 /// <summary>Rules for texts.</summary>
 internal static class Texts
 {
-    public const int Longest = 4000;
-
     public static void Require(Faults faults, string path, string field, string? text, string message)
     {
         if (string.IsNullOrWhiteSpace(text)) faults.Add(Faults.Join(path, field), message);
-        else if (text.Length > Longest) faults.Add(Faults.Join(path, field), $"This is {text.Length} characters long; {Longest} are allowed.");
     }
 }

@@ -11,7 +11,7 @@ public sealed class CrankLog
     /// <summary>Reads a job's cranking under the limits in force.</summary>
     public static CrankLog Of(JobState state, LimitBook limits)
     {
-        var log = new CrankLog(limits.Choose("crank-burst").SoundTo ?? 15, limits.Choose("crank-rest").SoundFrom ?? 60, (int)(limits.Choose("crank-bursts").SoundTo ?? 4));
+        var log = new CrankLog(limits.Strictest("crank-burst").SoundTo ?? 15, limits.Strictest("crank-rest").SoundFrom ?? 60, (int)(limits.Strictest("crank-bursts").SoundTo ?? 4));
         foreach (var entry in state.Entries.Where(state.Stands))
         {
             switch (entry.Content)

@@ -121,6 +121,10 @@ public sealed record LimitBook(IReadOnlyList<Limit> Set)
         var usual = LimitKinds.Find(key)?.Usual ?? throw new ArgumentException($"There is no limit '{key}'.", nameof(key));
         return Set.Where(l => l.Key == key).Append(usual).Aggregate((best, l) => l.Source >= best.Source ? l : best);
     }
+
+    /// <summary>The strictest of all that is set, whoever set it; usual practice where nothing is. For limits that guard a part, such as a starter, the least always counts.</summary>
+    /// <exception cref="ArgumentException">There is no such limit.</exception>
+    public Limit Strictest(string key) => Set.Where(l => l.Key == key).DefaultIfEmpty(Choose(key)).MinBy(l => l.SoundTo ?? -l.SoundFrom ?? double.MaxValue)!;
 }
 
 /// <summary>A verdict with the limit that gave it; an old verdict keeps the limit it was given by.</summary>

@@ -71,6 +71,7 @@ public sealed class BookInModel(ShopDb db, JobStore jobs) : PageModel, IHasForm
             {
                 await jobs.AppendAsync(CorrectJob, User.Author(), new EntryDraft(booked, How.Told, Corrects: Corrects, Reason: reason, Typed: typed, Once: Once));
                 TempData["Said"] = "The correction is recorded.";
+                TempData["SavedForm"] = $"/book-in?{CorrectJob}";
                 return Redirect($"/jobs/{CorrectJob}");
             }
             var id = await jobs.BookInAsync(User.Author(), new EntryDraft(booked, How.Told, Typed: typed, Once: Once), new EntryDraft(plate!, How.ByEye));

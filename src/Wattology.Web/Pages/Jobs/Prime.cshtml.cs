@@ -24,8 +24,7 @@ public sealed class PrimeModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public IReadOnlyList<string> StillDisabled => Firing.StillDisabled(View.State);
 
-    /// <summary>Which form was sent, so that its faults show beside it.</summary>
-    public string Acting { get; private set; } = "";
+    public override bool OwnsScreen => Log is { RunningSince: not null } or { NoPressureStop: true };
 
     /// <summary>What is usually disabled on this engine.</summary>
     public IReadOnlyList<string> UsualItems => View.Job.Fuel == Fuel.Petrol ? ["Fuel pump relay", "Injector connectors", "Ignition coil connector", "Crank sensor connector"]
@@ -44,7 +43,6 @@ public sealed class PrimeModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostDisableAsync()
     {
-        Acting = "disable";
         var disabled = Reader().Read<FiringDisabled>();
         disabled?.CheckFor(View.Job.Fuel, Form.Faults);
         PrepareForm();
@@ -59,7 +57,6 @@ public sealed class PrimeModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostPrimeAsync()
     {
-        Acting = "prime";
         var primed = Reader().Read<Primed>();
         if (primed is not null && primed.Unit > View.Job.Turbos) Form.Faults.Add("unit", "This job has one turbo.");
         PrepareForm();
@@ -68,7 +65,6 @@ public sealed class PrimeModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostBurstAsync()
     {
-        Acting = "crank";
         PrepareForm();
         return await RecordAsync(new BurstStarted(), "", refuse: v =>
             CrankLog.Of(v.State, v.Limits).Refusal(Now) ?? (IsFree(v.Gate(Kind)) ? null : $"Before cranking: {v.Gate(Kind).Open[0].Text.ToLowerInvariant()}."));
@@ -76,7 +72,6 @@ public sealed class PrimeModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostEndAsync()
     {
-        Acting = "crank";
         PrepareForm();
         // The time counts from the entry that began the burst, whatever happened to the page meanwhile.
         return Log.RunningSince is { } since
@@ -86,7 +81,6 @@ public sealed class PrimeModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostPressureAsync()
     {
-        Acting = "pressure";
         var reader = Reader();
         if (reader.Text("seen").Length == 0) Form.Faults.Add("seen", "Say whether pressure was seen.");
         var noted = reader.Read<PressureNoted>();

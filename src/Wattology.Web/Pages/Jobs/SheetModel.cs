@@ -46,8 +46,14 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
     /// <summary>Whether the person may record here.</summary>
     public bool MayRecord => User.May(Right.Record);
 
+    /// <summary>The sheet takes the whole screen just now, and shows its faults there.</summary>
+    public virtual bool OwnsScreen => false;
+
     /// <summary>Where the sheet stands.</summary>
     public string Here => SheetUrl(Sheet, Unit);
+
+    /// <summary>Under which name the browser keeps what is typed; a correction never takes up what was meant as a new reading.</summary>
+    public string DraftKey => Corrects is null ? Here : $"{Here}?corrects";
 
     /// <summary>Where another sheet stands.</summary>
     public string SheetUrl(string sheet, int unit = 0) => SheetLinks.Url(Id, sheet, unit);

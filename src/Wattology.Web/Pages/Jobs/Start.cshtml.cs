@@ -26,8 +26,7 @@ public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetMod
     /// <summary>Runs so far.</summary>
     public RunLog Run => RunLog.Of(View.State, View.Limits);
 
-    /// <summary>Which form was sent, so that its faults show beside it.</summary>
-    public string Acting { get; private set; } = "";
+    public override bool OwnsScreen => Run is { Stopped: true, RunningSince: null } or { RunningSince: not null, Pressure: null };
 
     public void OnGet() => PrepareForm();
 
@@ -37,7 +36,6 @@ public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostFireAsync()
     {
-        Acting = "fire";
         return await RecordAsync(new Fired(), "", refuse: v => RunLog.Of(v.State, v.Limits) switch
         {
             { RunningSince: not null } => "The engine is running already.",
@@ -53,7 +51,6 @@ public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostPressureAsync()
     {
-        Acting = "pressure";
         var reader = Reader();
         var noted = reader.Read<PressureNoted>(new() { ["seen"] = true, ["by"] = InputReader.WordOf(PressureBy.DirectGauge), ["lamp_seen_lit"] = false, ["switch_connected"] = false });
         Form["how"] = InputReader.WordOf(How.ByInstrument);
@@ -64,7 +61,6 @@ public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostJointsAsync()
     {
-        Acting = "joints";
         var reader = Reader();
         foreach (var joint in Joints.For(View.Job)) reader.Text("joint." + joint.Id);
         var changed = Joints.For(View.Job).Where(j => StateOf(j.Id) is { } now && now != View.State.Latest<JointLooked>(l => l.Joint == j.Id)?.Body.State)
@@ -81,7 +77,6 @@ public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetMod
 
     public async Task<IActionResult> OnPostCheckAsync()
     {
-        Acting = "check";
         var reader = Reader();
         if (reader.Text("codes_clear").Length == 0) Form.Faults.Add("codes_clear", "Say whether codes are stored.");
         var check = reader.Read<RunChecked>();

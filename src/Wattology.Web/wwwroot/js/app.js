@@ -72,9 +72,14 @@
     if (sheet.getBoundingClientRect().top > innerHeight / 2 || sheet.getBoundingClientRect().top < 0) (sheet.querySelector('.fault-list') || sheet).scrollIntoView();
   });
 
-  const lost = shown => { document.getElementById('lost').hidden = !shown; };
+  const bar = document.getElementById('lost');
+  const offline = bar.textContent;
+  const lost = (shown, words) => { bar.textContent = words || offline; bar.hidden = !shown; };
   document.addEventListener('htmx:sendError', () => lost(true));
-  document.addEventListener('htmx:afterOnLoad', () => lost(false));
+  document.addEventListener('htmx:afterOnLoad', e => { if (e.detail.successful) lost(false); });
+  document.addEventListener('htmx:responseError', e => lost(true, e.detail.xhr.status === 400
+    ? 'This page was opened too long ago, or under another name. Reload it: what you typed is kept here, it is not recorded yet.'
+    : 'The server could not do this; nothing was half-saved. What you typed is kept here. Try once more.'));
   addEventListener('offline', () => lost(true));
   addEventListener('online', () => lost(false));
 

@@ -1,0 +1,76 @@
+using System.Globalization;
+using System.Xml.Linq;
+using Wattology.Core;
+using Wattology.Core.Evidence;
+using Wattology.Core.Identity;
+using Wattology.Core.Measures;
+using Wattology.Core.Shop;
+using Wattology.Web.Drawing;
+using Wattology.Web.Forms;
+
+namespace Wattology.Web.Tests.Drawing;
+
+public sealed class JobDrawingTests
+{
+    private static JobView View(BoostControl control, bool water, bool closed, int turbos, string engine = "Brannock D3")
+    {
+        var booked = new BookedIn("T-1", "Mill", "Smokes.", "REG 1", "Saw mill engine", engine, JobKind.Custom, control, Fuel.Diesel, water, closed, turbos, RunHours: 1);
+        return new(JobState.Of([Entry.Seal("job", null, DateTimeOffset.UnixEpoch, new Author("A", Role.Owner), new EntryDraft(booked))]), LimitBook.Usual, new ShopUnits(), []);
+    }
+
+    public static TheoryData<BoostControl, bool, bool, int> Builds()
+    {
+        var data = new TheoryData<BoostControl, bool, bool, int>();
+        foreach (var control in Enum.GetValues<BoostControl>())
+            foreach (var turbos in new[] { 1, 2 })
+                data.Add(control, turbos == 1, control == BoostControl.ExternalGate, turbos);
+        return data;
+    }
+
+    [Theory, MemberData(nameof(Builds))]
+    public void Every_build_is_drawn_with_its_own_parts_and_no_label_over_another(BoostControl control, bool water, bool closed, int turbos)
+    {
+        var svg = XDocument.Parse(new JobDrawing(View(control, water, closed, turbos)).Render()).Root!;
+        var box = svg.Attribute("viewBox")!.Value.Split(' ').Select(v => double.Parse(v, CultureInfo.InvariantCulture)).ToArray();
+        double N(XElement e, string name) => double.Parse(e.Attribute(name)!.Value, CultureInfo.InvariantCulture);
+        var labels = svg.Descendants().Where(e => (string?)e.Attribute("class") == "d-label").Select(e => (X: N(e, "x"), Y: N(e, "y"), W: N(e, "width"), H: N(e, "height"))).ToArray();
+        Assert.Equal(4 + 5 * turbos, labels.Length);
+        Assert.All(labels, l => Assert.True(l.X >= 0 && l.Y >= 0 && l.X + l.W <= box[2] && l.Y + l.H <= box[3] && l.H >= 72));
+        for (var i = 0; i < labels.Length; i++)
+            for (var j = i + 1; j < labels.Length; j++)
+                Assert.False(labels[i].X < labels[j].X + labels[j].W && labels[j].X < labels[i].X + labels[i].W && labels[i].Y < labels[j].Y + labels[j].H && labels[j].Y < labels[i].Y + labels[i].H, $"labels {i} and {j} overlap");
+        var text = svg.Value;
+        var parts = new Dictionary<BoostControl, string> { [BoostControl.PneumaticGate] = "gate canister", [BoostControl.PneumaticVanes] = "vane canister", [BoostControl.ElectronicVanes] = "vane motor", [BoostControl.ExternalGate] = "external gate" };
+        Assert.All(parts, p => Assert.Equal(p.Key == control, text.Contains(p.Value, StringComparison.Ordinal)));
+        Assert.Equal(water, text.Contains("water", StringComparison.Ordinal));
+        Assert.Equal(closed, text.Contains("breather to intake", StringComparison.Ordinal));
+        Assert.Equal(turbos == 2, text.Contains("turbo 2", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Each_spot_leads_to_its_sheet_on_screen_and_nowhere_on_paper()
+    {
+        var view = View(BoostControl.None, false, false, 2);
+        var screen = XDocument.Parse(new JobDrawing(view, ("drain", 2)).Render());
+        var links = screen.Descendants().Where(e => e.Name.LocalName == "a").ToArray();
+        Assert.Contains("/jobs/job/drain/2", links.Select(l => l.Attribute("href")!.Value));
+        Assert.Equal("spot-drain-2", Assert.Single(links, l => l.Attribute("aria-current") is not null).Attribute("id")!.Value);
+        Assert.All(links, l => Assert.Equal(l.Attribute("href")!.Value, l.Attribute("hx-get")!.Value));
+        Assert.DoesNotContain(XDocument.Parse(new JobDrawing(view, paper: true).Render()).Descendants(), e => e.Name.LocalName == "a");
+    }
+
+    [Fact]
+    public void Long_and_strange_names_neither_break_out_nor_break_the_drawing()
+    {
+        var svg = new JobDrawing(View(BoostControl.None, false, false, 1, "<script>alert(1)</script> & an engine with a very long name indeed")).Render();
+        Assert.DoesNotContain("<script", svg);
+        Assert.Contains("…", XDocument.Parse(svg).Root!.Value);
+    }
+
+    [Fact]
+    public void Every_verdict_has_a_word_a_shape_and_a_colour_of_its_own()
+    {
+        var marks = Enum.GetValues<Verdict>().Select(VerdictMark.Of).ToArray();
+        foreach (var part in new Func<VerdictMark, string>[] { m => m.Word, m => m.Path, m => m.Style, m => m.Ink }) Assert.Equal(marks.Length, marks.Select(part).Distinct().Count());
+    }
+}
