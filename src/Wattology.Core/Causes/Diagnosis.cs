@@ -33,7 +33,7 @@ public sealed record DiagnoseInput(IReadOnlyDictionary<string, Answer> Findings,
         foreach (var (id, p) in Priors)
         {
             if (!model.Causes.Contains(id)) faults.Add(At("priors", id), "There is no such cause.");
-            else if (p is < 0 or > 1e6) faults.Add(At("priors", id), "A starting chance lies from 0 up to 1,000,000.");
+            else if (p is < 0 or > 1e100) faults.Add(At("priors", id), "A starting chance is 0 or more, and no more than 1e100.");
         }
         foreach (var id in model.Causes)
             if (!Priors.ContainsKey(id)) faults.Add(At("priors", id), "Every cause needs a starting chance; this one is missing.");

@@ -95,6 +95,7 @@ public static class ThreadFinder
             yield return new($"G {size}", outside, 25.4 / perInch, ThreadSeal.Washer);
             yield return new($"R {size}", outside, 25.4 / perInch, ThreadSeal.Taper);
         }
+        yield return new("G 5/8", 22.911, 25.4 / 14, ThreadSeal.Washer);
         foreach (var (size, outside, perInch) in new[] { ("1/16", 7.938, 27), ("1/8", 10.287, 27), ("1/4", 13.716, 18), ("3/8", 17.145, 18), ("1/2", 21.336, 14), ("3/4", 26.670, 14) })
             yield return new($"NPT {size}", outside, 25.4 / perInch, ThreadSeal.Taper);
     }
@@ -105,9 +106,12 @@ public static class ThreadFinder
             yield return new($"UNF {name}, 37° flare dash {dash}", inches * 25.4, 25.4 / perInch, ThreadSeal.Flare, dash, bore);
     }
 
+    /// <summary>The pitch in mm of so many threads per inch, above 0.</summary>
+    public static double PitchOf(double threadsPerInch) => 25.4 / threadsPerInch;
+
     /// <summary>Ranks the known threads, best fit first.</summary>
     /// <param name="outsideMm">Measured outside diameter, mm, 3 to 40.</param>
-    /// <param name="pitchMm">Measured pitch, mm (25.4 over threads per inch), 0.4 to 4.</param>
+    /// <param name="pitchMm">Measured pitch, mm, 0.4 to 4; from threads per inch by <see cref="PitchOf"/>.</param>
     /// <param name="tapered">Whether it is tapered; null when it cannot be told.</param>
     /// <exception cref="InputRefusedException">A measurement is out of range.</exception>
     public static IReadOnlyList<ThreadMatch> Find(double outsideMm, double pitchMm, bool? tapered)

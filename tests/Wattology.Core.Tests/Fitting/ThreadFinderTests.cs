@@ -12,6 +12,7 @@ public sealed class ThreadFinderTests
     [InlineData(9.6, 0.907, false, "G 1/8")]
     [InlineData(9.6, 0.907, true, "R 1/8")]
     [InlineData(10.2, 0.941, true, "NPT 1/8")]
+    [InlineData(22.8, 1.814, false, "G 5/8")]
     [InlineData(11.0, 1.27, false, "UNF 7/16-20, 37° flare dash 4")]
     [InlineData(26.85, 2.117, false, "UNF 1 1/16-12, 37° flare dash 12")]
     public void A_thread_is_found_by_diameter_and_pitch(double outside, double pitch, bool? tapered, string name)
@@ -40,6 +41,7 @@ public sealed class ThreadFinderTests
     {
         Assert.All(ThreadFinder.Known, t => Assert.True(t.SealsBy.Length > 0 && t.GoesOn.Length > 0 && t.Never.Length > 0));
         Assert.All(ThreadFinder.Known.Where(t => t.Seal == ThreadSeal.Flare), t => Assert.True(t.Dash is not null && t.BoreMm > 0 && t.Never.Contains("No tape", StringComparison.Ordinal)));
+        Assert.Equal("NPT 1/8", ThreadFinder.Find(10.2, ThreadFinder.PitchOf(27), true)[0].Thread.Name);
         Assert.Contains("Sealant, sparingly", ThreadFinder.Known.First(t => t.Tapered).GoesOn);
         Assert.Throws<InputRefusedException>(() => ThreadFinder.Find(60, 1, null));
     }

@@ -25,7 +25,7 @@ public sealed class JobStoreTests
         Assert.Empty(await server.VerifyAsync());
 
         foreach (var (column, change) in new[] { ("AtMs", "AtMs + 1"), ("By", "substr(By, 1, length(By) - 1) || 'b'"), ("Body", "replace(Body, '95', '96')"), ("Typed", "replace(Typed, 'jug', 'mug')"), ("Once", "Once || 'x'"),
-            ("Instrument", "'Jug'"), ("Hash", "'0' || substr(Hash, 2) || ''"), ("Prev", "upper(Prev)"), ("Kind", "'drain'"), ("Role", "'owner'") })
+            ("Instrument", "'Jug'"), ("Hash", "CASE substr(Hash, 1, 1) WHEN '0' THEN '1' ELSE '0' END || substr(Hash, 2)"), ("Prev", "CASE substr(Prev, 1, 1) WHEN '0' THEN '1' ELSE '0' END || substr(Prev, 2)"), ("Kind", "'drain'"), ("Role", "'owner'") })
         {
             await ChangedAsync(server, $"UPDATE Entries SET {column} = {change} WHERE Seq = 3", faults => Assert.Contains(faults, f => f.Contains("entry 3", StringComparison.Ordinal)));
         }
