@@ -33,6 +33,14 @@ public enum Span
     EngineSpeed,
 }
 
+/// <summary>A text that may not be blank; the message says what is needed. Attached to the parameters of records.</summary>
+[AttributeUsage(AttributeTargets.Parameter)]
+public sealed class NeededAttribute(string message) : Attribute
+{
+    /// <summary>What is needed.</summary>
+    public string Message { get; } = message;
+}
+
 /// <summary>The range a number must lie in, in the unit its name carries; attached to the parameters of input records.</summary>
 [AttributeUsage(AttributeTargets.Parameter)]
 public sealed class BoundsAttribute : Attribute

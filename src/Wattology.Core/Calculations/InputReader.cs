@@ -144,6 +144,7 @@ public static class InputReader
             else if (!given) inner.Add(where, "This field is missing.");
             else values[i] = Value(value, Nullable.GetUnderlyingType(form[i].ParameterType) ?? form[i].ParameterType,
                 form[i].GetCustomAttribute<BoundsAttribute>(), inner, where);
+            if (values[i] is string text && string.IsNullOrWhiteSpace(text) && form[i].GetCustomAttribute<NeededAttribute>() is { } needed) inner.Add(where, needed.Message);
         }
         foreach (var name in fields.Keys)
             inner.Add(Faults.Join(path, name), $"There is no such field here; known are {string.Join(", ", form.Select(NameOf))}.");

@@ -95,13 +95,12 @@ public static class Remedies
 /// <param name="LeaderChance">Its chance, 0 to 1.</param>
 /// <param name="Ranking">How far the ranking had got.</param>
 /// <param name="Disagreement">Why another cause than the leader is confirmed; empty when it is the leader.</param>
-public sealed record CauseConfirmed(string Cause, string SecondWhy, string Leader, double LeaderChance, RankingVerdict Ranking, string Disagreement = "") : EntryBody, IHasRules
+public sealed record CauseConfirmed(string Cause, [Needed("Say what produced this: a cause without its own cause comes back.")] string SecondWhy, string Leader, double LeaderChance, RankingVerdict Ranking, string Disagreement = "") : EntryBody, IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
         if (!Remedies.Causes.ContainsKey(Cause)) faults.Add(Faults.Join(path, "cause"), "Choose one of the causes, or 'not established'.");
-        Identity.Texts.Require(faults, path, "second_why", SecondWhy, "Say what produced this: a cause without its own cause comes back.");
         if (Cause != Leader && string.IsNullOrWhiteSpace(Disagreement))
             faults.Add(Faults.Join(path, "disagreement"), $"The ranking has {Remedies.Title(Leader).ToLowerInvariant()} first; say why it is another cause.");
     }
@@ -111,12 +110,11 @@ public sealed record CauseConfirmed(string Cause, string SecondWhy, string Leade
 /// <param name="Line">The line.</param>
 /// <param name="Closed">True when it is done.</param>
 /// <param name="Note">What was done, or why it is open again.</param>
-public sealed record RemedyNoted(string Line, bool Closed, string Note) : EntryBody, IHasRules
+public sealed record RemedyNoted(string Line, bool Closed, [Needed("Say what was done: part, place, or who.")] string Note) : EntryBody, IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
         if (Remedies.All.All(r => r.Id != Line)) faults.Add(Faults.Join(path, "line"), "There is no such line.");
-        Identity.Texts.Require(faults, path, "note", Note, "Say what was done: part, place, or who.");
     }
 }

@@ -40,8 +40,4 @@ public sealed record CrankcaseRead([Bounds(-30, 30)] double PressureKpa, Running
 
 /// <summary>The crankcase cannot be read because the engine will not run; it is due after the first start.</summary>
 /// <param name="Why">Why not.</param>
-public sealed record CrankcaseDeferred(string Why) : EntryBody, IHasRules
-{
-    /// <inheritdoc/>
-    public void Check(Faults faults, string path) => Identity.Texts.Require(faults, path, "why", Why, "Say why it cannot be measured yet.");
-}
+public sealed record CrankcaseDeferred([Needed("Say why it cannot be measured yet.")] string Why) : EntryBody;

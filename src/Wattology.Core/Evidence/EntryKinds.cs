@@ -1,3 +1,5 @@
+using Wattology.Core.Calculations;
+
 namespace Wattology.Core.Evidence;
 
 /// <summary>The kinds of entry and their names in records.</summary>
@@ -57,4 +59,4 @@ public sealed record Accepted(string Entry, string Reason) : EntryBody;
 /// <summary>The job leaves the shop.</summary>
 /// <param name="To">Who took it.</param>
 /// <param name="ToldDriver">What they were told.</param>
-public sealed record HandedOver(string To, string ToldDriver) : EntryBody;
+public sealed record HandedOver([Needed("Say who takes it.")] string To, [Needed("Say what they were told; it keeps the next one alive.")] string ToldDriver) : EntryBody;

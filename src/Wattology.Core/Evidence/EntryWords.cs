@@ -45,7 +45,7 @@ public static class EntryWords
             PressureNoted p => $"{(p.Seen ? "seen" : "not seen")}, {Word(p.By)}{(p.PressureKpa is { } kpa ? $" {units.ShowPressure(kpa)}" : "")}{(p.By == PressureBy.Lamp && !p.Proves ? ", which proves nothing: lamp not seen lit, or switch off" : "")}",
             PressureAfterFiring p => $"{p.Seconds:0.0} s after firing",
             EngineStopped s => $"after {s.Seconds / 60:0.0} min",
-            JointLooked j => $"{Joints.All.First(x => x.Id == j.Joint).Title}: {Word(j.State)}",
+            JointLooked j => $"{Joints.For(state.Job).First(x => x.Id == j.Joint).Title}: {Word(j.State)}",
             RunChecked r => $"smoke {Word(r.Smoke)}, oil {Word(r.OilLevel)}, {(r.CodesClear ? "no codes" : "codes " + r.Codes)}",
             HandedOver h => $"to {h.To}. {h.ToldDriver}",
             _ => "",

@@ -53,18 +53,14 @@ public enum Fuel
 /// <param name="DistanceKm">Distance run in km.</param>
 /// <param name="RunHours">Hours run.</param>
 /// <param name="Promised">When it is promised for.</param>
-public sealed record BookedIn(string Number, string Customer, string Complaint, string Registration, string Machine, string Engine, JobKind Kind,
+public sealed record BookedIn(string Number, [Needed("The customer's name is needed.")] string Customer, [Needed("What is wrong, in the customer's words, is needed.")] string Complaint,
+    [Needed("A registration or asset number is needed; write 'none' if it has none.")] string Registration, [Needed("What machine it is, is needed.")] string Machine, [Needed("Which engine it has, is needed.")] string Engine, JobKind Kind,
     BoostControl Control, Fuel Fuel, bool WaterCooled, bool ClosedBreather, [Bounds(1, 2)] int Turbos, string Contact = "",
     [Bounds(0, 10_000_000)] double? DistanceKm = null, [Bounds(0, 1_000_000)] double? RunHours = null, DateTimeOffset? Promised = null) : EntryBody, IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
-        Texts.Require(faults, path, "customer", Customer, "The customer's name is needed.");
-        Texts.Require(faults, path, "complaint", Complaint, "What is wrong, in the customer's words, is needed.");
-        Texts.Require(faults, path, "registration", Registration, "A registration or asset number is needed; write 'none' if it has none.");
-        Texts.Require(faults, path, "machine", Machine, "What machine it is, is needed.");
-        Texts.Require(faults, path, "engine", Engine, "Which engine it has, is needed.");
         if (DistanceKm is null && RunHours is null) faults.Add(Faults.Join(path, "distance_km"), "Distance or hours run: one of the two is needed.");
     }
 
@@ -73,13 +69,4 @@ public sealed record BookedIn(string Number, string Customer, string Complaint, 
 
     /// <summary>The turbos by number.</summary>
     public IEnumerable<int> Units => Enumerable.Range(1, Turbos);
-}
-
-/// <summary>Rules for texts.</summary>
-internal static class Texts
-{
-    public static void Require(Faults faults, string path, string field, string? text, string message)
-    {
-        if (string.IsNullOrWhiteSpace(text)) faults.Add(Faults.Join(path, field), message);
-    }
 }

@@ -36,7 +36,15 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
     private static string Needed(string path)
     {
         var quantity = Quantity.OfField(path);
-        return quantity == Quantity.Number ? "This is needed." : $"A {quantity.Name} is needed here, such as {quantity.Example}.";
+        return quantity == Quantity.Number ? $"{Said(path)}: this is needed." : $"{Said(path)}: a {quantity.Name} is needed, such as {quantity.Example}.";
+    }
+
+    // A fault is also read in the list at the head of the page, away from its label.
+    private static string Said(string path)
+    {
+        var words = string.Join(' ', path.Split('.').Select(p => int.TryParse(p, out var position) ? (position + 1).ToString(CultureInfo.InvariantCulture) : p)).Split('_');
+        var plain = string.Join(' ', words.Length > 1 && Quantity.OfField(path) != Quantity.Number ? words[..^1] : words);
+        return char.ToUpperInvariant(plain[0]) + plain[1..];
     }
 
     private JsonObject Tree(Type record, string prefix, JsonObject? given)
@@ -51,7 +59,7 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
             if (type == typeof(double) || type == typeof(int)) Number(tree, name, where, parameter.HasDefaultValue);
             else if (type == typeof(bool)) { Text(where); tree[name] = form[where].ToString() is "true" or "on"; state[where] = tree[name]!.GetValue<bool>() ? "true" : "false"; }
             else if (type == typeof(string)) tree[name] = Text(where);
-            else if (type.IsEnum) { if (Text(where) is { Length: > 0 } word) tree[name] = word; else if (!parameter.HasDefaultValue) state.Faults.Add(where, "Choose one."); }
+            else if (type.IsEnum) { if (Text(where) is { Length: > 0 } word) tree[name] = word; else if (!parameter.HasDefaultValue) state.Faults.Add(where, $"{Said(where)}: choose one."); }
             else if (type == typeof(DateTimeOffset)) Time(tree, name, where);
             else if (type.IsGenericType) List(tree, name, where, type.GetGenericArguments()[0], parameter.HasDefaultValue);
             else if (!parameter.HasDefaultValue || form.Keys.Any(k => k.StartsWith(where + ".", StringComparison.Ordinal) && form[k].ToString().Trim().Length > 0))

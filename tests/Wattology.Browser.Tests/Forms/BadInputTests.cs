@@ -97,7 +97,8 @@ public sealed class BadInputTests(DemoShopFixture demo)
         bay.Type("distance_km", "far");
         bay.PressButton("Book in");
         Faulted(bay, "'far' is not a distance");
-        Faulted(bay, "Choose one.");
+        Faulted(bay, "Control: choose one.");
+        Faulted(bay, "A registration or asset number is needed");
         Assert.Equal(("Half Typed", "far"), (bay.ValueOf("customer"), bay.ValueOf("distance_km")));
 
         bay.Open("/limits");

@@ -83,7 +83,7 @@ public sealed class SpotTests
         static IEnumerable<string> Faults(CauseConfirmed confirmed)
         {
             var faults = new Core.Calculations.Faults();
-            confirmed.Check(faults, "");
+            Core.Calculations.InputReader.ReadAs(System.Text.Json.JsonSerializer.SerializeToElement(confirmed, Core.Calculations.InputReader.Json), typeof(CauseConfirmed), faults);
             return faults.ByPath.Keys;
         }
         Assert.Empty(Faults(new("drain", "laid flat", "drain", 0.9, RankingVerdict.Settled)));

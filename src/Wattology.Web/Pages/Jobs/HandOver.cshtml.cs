@@ -23,8 +23,6 @@ public sealed class HandOverModel(JobStore jobs, TimeProvider clock) : GateSheet
     {
         var reader = Reader();
         var over = reader.Read<HandedOver>();
-        if (over is { To.Length: 0 }) Form.Faults.Add("to", "Who takes it?");
-        if (over is { ToldDriver.Length: 0 }) Form.Faults.Add("told_driver", "Say what they were told; it keeps the next one alive.");
         return await RecordAsync(over, "Handed over.", right: Right.HandOver,
             refuse: v => v.State.HandedOver is not null ? "The job was handed over already." : IsFree(v.Gate(Kind)) ? null : $"Before hand-over: {v.Gate(Kind).Open[0].Text.ToLowerInvariant()}.");
     }
