@@ -13,6 +13,9 @@ namespace Wattology.Core.Calculations;
 /// with a default is optional (null then means absent), and <see cref="BoundsAttribute"/> gives its range.</remarks>
 public static class InputReader
 {
+    /// <summary>What is said of a field that is not there.</summary>
+    public const string Missing = "This field is missing.";
+
     /// <summary>The longest text of one field, in characters.</summary>
     public const int LongestText = 4000;
 
@@ -141,7 +144,7 @@ public static class InputReader
             var given = fields.Remove(name, out var value);
             if (given && value.ValueKind == JsonValueKind.Null && Nullable.GetUnderlyingType(form[i].ParameterType) is not null) values[i] = form[i].HasDefaultValue ? form[i].DefaultValue : null;
             else if (form[i].HasDefaultValue && (!given || value.ValueKind == JsonValueKind.Null)) values[i] = form[i].DefaultValue;
-            else if (!given) inner.Add(where, "This field is missing.");
+            else if (!given) inner.Add(where, Missing);
             else values[i] = Value(value, Nullable.GetUnderlyingType(form[i].ParameterType) ?? form[i].ParameterType,
                 form[i].GetCustomAttribute<BoundsAttribute>(), inner, where);
             if (values[i] is string text && string.IsNullOrWhiteSpace(text) && form[i].GetCustomAttribute<NeededAttribute>() is { } needed) inner.Add(where, needed.Message);

@@ -21,7 +21,7 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
         var faults = new Faults();
         var value = InputReader.Read<T>(document.RootElement, faults, prefix);
         foreach (var (path, message) in faults.ByPath)
-            state.Faults.Add(path, message == "This field is missing." ? Needed(path) : message);
+            state.Faults.Add(path, message == InputReader.Missing ? Needed(path) : message);
         return state.Faults.ByPath.Count == before ? value : null;
     }
 
@@ -57,7 +57,12 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
             var type = Nullable.GetUnderlyingType(parameter.ParameterType) ?? parameter.ParameterType;
             if (given?.ContainsKey(name) == true) { tree[name] = given[name]!.DeepClone(); continue; }
             if (type == typeof(double) || type == typeof(int)) Number(tree, name, where, parameter.HasDefaultValue);
-            else if (type == typeof(bool)) { Text(where); tree[name] = form[where].ToString() is "true" or "on"; state[where] = tree[name]!.GetValue<bool>() ? "true" : "false"; }
+            else if (type == typeof(bool))
+            {
+                // An answer not given stays not given on the page: it must not come back as a chosen "no".
+                tree[name] = form[where].ToString() is "true" or "on";
+                state[where] = form[where].ToString();
+            }
             else if (type == typeof(string)) tree[name] = Text(where);
             else if (type.IsEnum) { if (Text(where) is { Length: > 0 } word) tree[name] = word; else if (!parameter.HasDefaultValue) state.Faults.Add(where, $"{Said(where)}: choose one."); }
             else if (type == typeof(DateTimeOffset)) Time(tree, name, where);

@@ -121,7 +121,7 @@ public sealed class JobStoreTests
     [Fact]
     public async Task The_demo_is_the_same_every_time_shows_every_stage_and_lies_in_the_past()
     {
-        var clock = new StandingClock(new DateTimeOffset(2031, 3, 4, 9, 30, 0, TimeSpan.Zero));
+        var clock = new SetClock(new DateTimeOffset(2031, 3, 4, 9, 30, 0, TimeSpan.Zero));
         await using var first = await ShopServer.StartAsync(true, clock);
         await using var second = await ShopServer.StartAsync(true, clock);
         static Task<List<JobRow>> Rows(ShopServer s) => s.WithAsync(p => p.GetRequiredService<ShopDb>().Jobs.OrderBy(j => j.Number).ToListAsync());
@@ -132,11 +132,6 @@ public sealed class JobStoreTests
         Assert.Equal(["answer", "claim", "hands", "parts", "wait"], rows.Where(r => r.HandedOverMs is null).Select(r => r.Waits).Distinct().Order());
         var latest = await first.WithAsync(p => p.GetRequiredService<ShopDb>().Entries.MaxAsync(e => e.AtMs));
         Assert.True(latest <= clock.GetUtcNow().ToUnixTimeMilliseconds());
-    }
-
-    private sealed class StandingClock(DateTimeOffset now) : TimeProvider
-    {
-        public override DateTimeOffset GetUtcNow() => now;
     }
 
     [Fact]

@@ -87,6 +87,14 @@ public sealed class ShopServer : IAsyncDisposable
     }
 }
 
+/// <summary>A clock that stands until it is moved.</summary>
+public sealed class SetClock(DateTimeOffset now) : TimeProvider
+{
+    public DateTimeOffset Now { get; set; } = now;
+
+    public override DateTimeOffset GetUtcNow() => Now;
+}
+
 /// <summary>What came back.</summary>
 public sealed record Answer(HttpStatusCode Status, string Text, Uri? Location, HttpResponseMessage Raw)
 {

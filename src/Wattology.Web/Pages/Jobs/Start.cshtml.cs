@@ -26,7 +26,7 @@ public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetMod
     /// <summary>Runs so far.</summary>
     public RunLog Run => RunLog.Of(View.State, View.Limits);
 
-    public override bool OwnsScreen => Run is { Stopped: true, RunningSince: null } or { RunningSince: not null, Pressure: null };
+    public override bool OwnsScreen => Run is { Stopped: true } or { RunningSince: not null, Pressure: null };
 
     public void OnGet() => PrepareForm();
 
