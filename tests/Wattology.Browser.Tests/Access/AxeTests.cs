@@ -40,6 +40,52 @@ public sealed class AxeTests(DemoShopFixture demo)
         Assert.Empty(bay.Complaints());
     }
 
+    [Fact]
+    public async Task An_empty_shop_and_the_screens_that_running_things_own_have_none_either()
+    {
+        await using var shop = await RunningShop.EmptyAsync();
+        using var bay = new Bay(shop.Address, 820, 1180);
+        var found = new List<string>();
+        bay.Open("/");
+        bay.See("h1", "Set up this shop");
+        bay.PressButton("Make the owner's account");
+        bay.See(".fault", "Type the one-time code");
+        Check(bay, found);
+        foreach (var (name, text) in new[] { ("code", "WRONGONE"), ("shop", "North Jetty"), ("name", "Una Brae"), ("user", "una"), ("password", "a long enough one") }) bay.Type(name, text);
+        bay.PressButton("Make the owner's account");
+        bay.See(".fault", "This is not the code");
+        Assert.Equal("North Jetty", bay.ValueOf("shop"));
+        bay.Type("code", shop.Said.Split("one-time code ")[1][..8]);
+        bay.Type("password", "a long enough one");
+        bay.PressButton("Make the owner's account");
+        bay.See(".empty", "No open job");
+        Check(bay, found);
+
+        bay.Open("/book-in");
+        foreach (var (name, text) in new[] { ("customer", "Jetty"), ("complaint", "Smokes."), ("registration", "NONE"), ("machine", "Crane"), ("engine", "Ilmari 4"), ("run_hours", "900") }) bay.Type(name, text);
+        bay.Choose("control", "none");
+        bay.Choose("plate.not_readable", "true");
+        bay.PressButton("Book in");
+        bay.See(".job-head", "Crane");
+        var job = bay.At;
+        bay.Open(job + "/start");
+        bay.See(".gate", "Seconds to pressure after firing set");
+        Check(bay, found);
+        bay.Open(job + "/prime");
+        bay.Choose("items", "Injection fuse");
+        bay.PressButton("Record as disabled");
+        bay.See(".plain-list", "Injection fuse");
+        bay.Type("pass_reason", "trial on the bench");
+        bay.PressButton("Pass with lines open");
+        bay.PressButton("Start burst 1");
+        bay.See(".instrument", "burst 1 of 4");
+        Check(bay, found);
+        bay.PressButton("Stop cranking");
+        bay.See(".rest", "The starter rests");
+        Check(bay, found);
+        Assert.True(found.Count == 0, string.Join("\n", found));
+    }
+
     private static void Check(Bay bay, List<string> found)
     {
         bay.Look("h1");
