@@ -92,7 +92,7 @@ public static class Spots
         var missing = state.Job.Units.Where(u => state.Latest<Primed>(p => p.Unit == u)?.Body.WheelFree != true).ToArray();
         var value = log.Bursts.Count == 0 ? "" : $"{log.Bursts.Count} burst{(log.Bursts.Count == 1 ? "" : "s")}, {log.TotalSeconds:0} s";
         if (log.NoPressureStop) return new("prime", 0, "Prime", Verdict.Stop, value, "The allowed cranking brought no oil pressure. Stop and look.");
-        if (log.PressureProved && missing.Length == 0) return new("prime", 0, "Prime", Verdict.Sound, value.Length == 0 ? "pressure seen" : $"pressure, {value}", "Oiled, and oil pressure proved before the first start.");
+        if (log.PressureProved && missing.Length == 0) return new("prime", 0, "Prime", Verdict.Sound, log.Bursts.Count == 0 ? "pressure seen" : $"pressure, {log.Bursts.Count} burst{(log.Bursts.Count == 1 ? "" : "s")}", "Oiled, and oil pressure proved before the first start.");
         if (state.Job.Turbos == 2 && missing.Length == 1) return new("prime", 0, "Prime", Verdict.Doubt, "one side only", $"Turbo {missing[0]} is not oiled and turned by hand yet.");
         return log.Bursts.Count == 0 && missing.Length == state.Job.Turbos ? new("prime", 0, "Prime", Verdict.NotLooked, "", "Not begun.")
             : new("prime", 0, "Prime", Verdict.ReadingOnly, value, log.PressureProved ? "Pressure is proved, but not every turbo was oiled." : "Oil pressure is not proved yet.");
