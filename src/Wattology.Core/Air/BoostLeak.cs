@@ -12,9 +12,6 @@ namespace Wattology.Core.Air;
 public sealed record BoostLeakInput([Bounds(0, 100_000, AboveLeast = true)] double VolumeL, [Bounds(Span.Pressure)] double StartKpa, [Bounds(Span.Pressure)] double EndKpa, [Bounds(Span.Seconds)] double Seconds,
     [Bounds(Span.GasTemperature)] double TempC = 20, [Bounds(Span.Barometer)] double BaroKpa = 101.325) : IHasRules
 {
-    /// <summary>Below this share of the start the estimate is rough.</summary>
-    public const double RoughBelow = 0.6;
-
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {

@@ -13,8 +13,6 @@ namespace Wattology.Core.Evidence;
 /// <param name="Supersessions">Known successors of part numbers.</param>
 public sealed record JobView(JobState State, LimitBook Limits, ShopUnits Units, IReadOnlyList<Supersession> Supersessions)
 {
-    private readonly Dictionary<GateKind, Gate> _gates = [];
-
     /// <summary>The booking-in.</summary>
     public BookedIn Job => State.Job;
 
@@ -30,7 +28,7 @@ public sealed record JobView(JobState State, LimitBook Limits, ShopUnits Units, 
     public DiagnoseResult Ranking => field ??= Diagnosis.Compute(CauseModel.Usual, State.ForRanking());
 
     /// <summary>A gate as it stands.</summary>
-    public Gate Gate(GateKind kind) => _gates.TryGetValue(kind, out var gate) ? gate : _gates[kind] = Keeper.Judge(kind);
+    public Gate Gate(GateKind kind) => Keeper.Judge(kind);
 
     /// <summary>The remedy lines of the confirmed cause due by one moment.</summary>
     public IReadOnlyList<GateLine> Remedies(Moment moment) => [.. Keeper.RemedyLines(moment)];

@@ -31,6 +31,7 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
             var gate = gates.Judge(kind);
             return new(sheet, title, done, done ? "" : gate.Open.Count == 0 ? "Everything is closed: it can be passed." : $"{gate.Open.Count} line{(gate.Open.Count == 1 ? "" : "s")} open: {gate.Open[0].Text.ToLowerInvariant()}.");
         }
+        var crankcase = FromSpots("crankcase", "Crankcase");
         var old = state.Job.Units.All(u => state.Plate(u, PlateOf.Old) is not null);
         return new(
         [
@@ -38,8 +39,8 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
             new("findings", "Findings and cause", state.Cause is not null, state.Cause is null ? "Look, then confirm a cause." : ""),
             FromSpots("feed", "Oil supply"),
             FromSpots("drain", "Drain"),
-            FromSpots("crankcase", "Crankcase") is { Done: false } due && state.Latest<Crankcase.CrankcaseDeferred>() is not null && state.HandedOver is null
-                ? due with { Done = state.Latest<Crankcase.CrankcaseRead>() is null, Words = "due after the first start" } : FromSpots("crankcase", "Crankcase"),
+            crankcase is { Done: false } && state.Latest<Crankcase.CrankcaseDeferred>() is not null && state.HandedOver is null
+                ? crankcase with { Done = state.Latest<Crankcase.CrankcaseRead>() is null, Words = "due after the first start" } : crankcase,
             FromSpots("clocking", "Clocking"),
             FromGate(GateKind.Release, "release", "Release", gates.Judge(GateKind.Release).Passed),
             FromSpots("prime", "Prime"),

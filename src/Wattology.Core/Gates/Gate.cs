@@ -66,8 +66,10 @@ public sealed record Gate(GateKind Kind, IReadOnlyList<GateLine> Lines, Noted<Ga
 /// <param name="spots">The job's checks.</param>
 public sealed class GateKeeper(JobState state, LimitBook limits, IReadOnlyList<Supersession> supersessions, IReadOnlyList<Spot> spots)
 {
-    /// <summary>One gate as it stands.</summary>
-    public Gate Judge(GateKind kind) => new(kind, [.. kind switch
+    private readonly Dictionary<GateKind, Gate> _judged = [];
+
+    /// <summary>One gate as it stands; each is judged once, since gates ask for one another.</summary>
+    public Gate Judge(GateKind kind) => _judged.TryGetValue(kind, out var judged) ? judged : _judged[kind] = new(kind, [.. kind switch
     {
         GateKind.Release => Release(),
         GateKind.Crank => Crank(),

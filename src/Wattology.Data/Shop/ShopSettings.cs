@@ -13,12 +13,20 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
     public static async Task<ShopSettings> LoadAsync(ShopDb db, CancellationToken cancel = default)
     {
         var set = await db.Settings.AsNoTracking().ToDictionaryAsync(s => s.Key, s => s.Value, cancel);
-        var units = new ShopUnits();
-        units = new ShopUnits(set.GetValueOrDefault("units.pressure", units.Pressure), set.GetValueOrDefault("units.length", units.Length),
-            set.GetValueOrDefault("units.temperature", units.Temperature), set.GetValueOrDefault("units.distance", units.Distance));
-        return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"), set.GetValueOrDefault("demo") == "yes", units,
+        return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"), set.GetValueOrDefault("demo") == "yes", UnitsIn(set),
             await db.Limits.AsNoTracking().OrderBy(l => l.Id).ToListAsync(cancel),
             await db.Supersessions.AsNoTracking().OrderBy(s => s.Old).Select(s => new Supersession(s.Old, s.New)).ToListAsync(cancel));
+    }
+
+    /// <summary>Reads the units alone, for the echo beside every box.</summary>
+    public static async Task<ShopUnits> LoadUnitsAsync(ShopDb db, CancellationToken cancel = default)
+        => UnitsIn(await db.Settings.AsNoTracking().Where(s => s.Key.StartsWith("units.")).ToDictionaryAsync(s => s.Key, s => s.Value, cancel));
+
+    private static ShopUnits UnitsIn(Dictionary<string, string> set)
+    {
+        var usual = new ShopUnits();
+        return new ShopUnits(set.GetValueOrDefault("units.pressure", usual.Pressure), set.GetValueOrDefault("units.length", usual.Length),
+            set.GetValueOrDefault("units.temperature", usual.Temperature), set.GetValueOrDefault("units.distance", usual.Distance));
     }
 
     /// <summary>The limits that hold for one job: of each key, source and scope the latest, unless it was withdrawn; a narrower scope counts after a wider one.</summary>

@@ -33,7 +33,7 @@ public static class CalculationApi
     public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand", async (HttpRequest request, string field, ShopDb db) =>
     {
         var text = request.Query[field].ToString();
-        var units = (await ShopSettings.LoadAsync(db)).Units;
+        var units = await ShopSettings.LoadUnitsAsync(db);
         var quantity = Quantity.OfField(field);
         string said;
         if (string.IsNullOrWhiteSpace(text)) said = "";

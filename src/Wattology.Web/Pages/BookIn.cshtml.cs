@@ -30,7 +30,7 @@ public sealed class BookInModel(ShopDb db, JobStore jobs) : PageModel, IHasForm
     public override async Task OnPageHandlerExecutionAsync(Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutingContext context, Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutionDelegate next)
     {
         if (!User.May(Right.BookIn)) { context.Result = StatusCode(403); return; }
-        Units = (await ShopSettings.LoadAsync(db)).Units;
+        Units = await ShopSettings.LoadUnitsAsync(db);
         await next();
     }
 

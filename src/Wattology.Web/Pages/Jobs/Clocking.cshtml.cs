@@ -95,12 +95,7 @@ public sealed class ClockingModel(JobStore jobs, TimeProvider clock) : SheetMode
 
     protected override void PrepareForm()
     {
-        if (View.State.Latest<ClockingSet>(c => c.Unit == Unit) is { } last)
-        {
-            var before = new FormState();
-            FormFill.Into(before, last.Body.Input, Units, last.Entry.TypedFields);
-            foreach (var (field, text) in before.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "how" or "instrument"))) Form.Suggest(field, text);
-        }
+        if (View.State.Latest<ClockingSet>(c => c.Unit == Unit) is { } last) SuggestFrom(last.Body.Input, last.Entry);
         foreach (var (field, usual) in new[] { ("oil_inlet_deg", "0"), ("drain_offset_deg", "180"), ("compressor_up_deg", "0"), ("heading_deg", "0"), ("how", "by-instrument") }) Form.Suggest(field, usual);
     }
 }

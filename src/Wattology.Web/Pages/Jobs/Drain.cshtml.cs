@@ -3,7 +3,6 @@ using Wattology.Core.Crankcase;
 using Wattology.Core.Drain;
 using Wattology.Core.OilSupply;
 using Wattology.Data.Evidence;
-using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
@@ -55,11 +54,8 @@ public sealed class DrainModel(JobStore jobs, TimeProvider clock) : SheetModel(j
     {
         if (View.State.Latest<DrainMeasured>(d => d.Unit == Unit) is { } last)
         {
-            // The drain itself stays; how and where it was measured is answered anew.
-            var before = new FormState();
-            FormFill.Into(before, last.Body.Input, Units, last.Entry.TypedFields);
-            foreach (var (field, text) in before.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "how" or "instrument"))) Form.Suggest(field, text);
-            Form.Suggest("grade", OilGrades.Typical.ContainsKey(last.Body.Grade) ? last.Body.Grade : OilForm.Other);
+            SuggestFrom(last.Body.Input, last.Entry);
+            Form.Suggest("grade", OilForm.ChoiceOf(last.Body.Grade));
         }
         Form.Suggest("grade", LastCatch is { } c && OilGrades.Typical.ContainsKey(c.Grade) ? c.Grade : "5W-30");
         Form.Suggest("oil_temp_c", Units.ShowTemperature(HotTempC));

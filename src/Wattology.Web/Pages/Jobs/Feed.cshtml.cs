@@ -50,7 +50,7 @@ public sealed class FeedModel(JobStore jobs, TimeProvider clock) : SheetModel(jo
         // The line does not change between tests; only the catches do.
         if (View.State.Latest<CatchTested>(c => c.Unit == Unit) is { } last)
         {
-            Form.Suggest("grade", OilGrades.Typical.ContainsKey(last.Body.Grade) ? last.Body.Grade : OilForm.Other);
+            Form.Suggest("grade", OilForm.ChoiceOf(last.Body.Grade));
             foreach (var field in new[] { "line.id_mm", "line.length_mm", "line.minor_k", "line.rise_mm" })
                 Form.Suggest(field, last.Entry.TypedFields.GetValueOrDefault(field) ?? FilledFrom(last.Body)[field]);
         }

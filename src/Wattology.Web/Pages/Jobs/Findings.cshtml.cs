@@ -14,7 +14,6 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class FindingsModel(JobStore jobs, TimeProvider clock) : SheetModel(jobs, clock)
 {
     private const double StrongDecibans = 6;
-    private readonly JobStore _jobs = jobs;
 
     public override string Sheet => "findings";
 
@@ -69,24 +68,15 @@ public sealed class FindingsModel(JobStore jobs, TimeProvider clock) : SheetMode
     public async Task<IActionResult> OnPostAsync()
     {
         var reader = Reader();
-        var changed = new List<FindingNoted>();
+        var changed = new List<(EntryBody, How)>();
         foreach (var finding in CauseModel.Usual.Findings)
         {
             var before = View.State.Looks.TryGetValue(finding.Id, out var noted) ? noted.Body.Look : Look.NotLooked;
             if (reader.Text("look." + finding.Id).Length == 0) continue;
             var now = LookOf(finding.Id);
-            if (now != before) changed.Add(new FindingNoted(finding.Id, now));
+            if (now != before) changed.Add((new FindingNoted(finding.Id, now), finding.Stage == Stage.Ask ? How.Told : How.ByEye));
         }
-        if (!User.May(Right.Record)) Form.Faults.Add("", $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Record)}.");
-        if (!Form.Faults.None) return Refused();
-        if (changed.Count > 0)
-        {
-            var at = Now;
-            await _jobs.AppendAsync(Id, [.. changed.Select((f, i) => new SignedDraft(at, User.Author(), new EntryDraft(f, CauseModel.Usual.Find(f.Finding)!.Stage == Stage.Ask ? How.Told : How.ByEye, Once: i == 0 ? Once : $"{Once}-{i}")))]);
-        }
-        TempData["Said"] = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? "One finding recorded." : $"{changed.Count} findings recorded.";
-        TempData["SavedForm"] = Here;
-        return Redirect(Here);
+        return await RecordChangesAsync(changed, "finding", Here);
     }
 
     public async Task<IActionResult> OnPostConfirmAsync()

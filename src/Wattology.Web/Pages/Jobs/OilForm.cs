@@ -14,6 +14,9 @@ internal static class OilForm
     /// <summary>Grades to choose from.</summary>
     public static IEnumerable<KeyValuePair<string, string>> Grades => Choice.Plain(OilGrades.Typical.Keys).Append(new(Other, "figures from the oil's data sheet"));
 
+    /// <summary>The choice that stands for a grade recorded before.</summary>
+    public static string ChoiceOf(string grade) => OilGrades.Typical.ContainsKey(grade) ? grade : Other;
+
     /// <summary>What to give the reader for the field "oil": the grade's typical figures, or nothing when they are typed.</summary>
     public static (string Grade, JsonObject Given) Read(FormReader reader, FormState form)
     {

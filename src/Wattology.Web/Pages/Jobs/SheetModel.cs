@@ -116,7 +116,7 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
     protected async Task<IActionResult> RecordAsync(EntryBody? body, string said, (How How, string Instrument)? how = null, Right right = Right.Record,
         Func<JobView, string?>? refuse = null, string? then = null)
     {
-        if (!User.May(right)) Form.Faults.Add("", $"Your place in the shop does not allow this; it takes {Permissions.Holders(right)}.");
+        CheckMay(right);
         var reason = Request.Form["reason"].ToString().Trim();
         if (Corrects is not null)
         {
@@ -140,6 +140,34 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
             }
         }
         return Refused();
+    }
+
+    /// <summary>Records all that changed on a form of many answers, in one transaction.</summary>
+    /// <param name="changed">What changed, and how each was had.</param>
+    /// <param name="noun">One of them, in words.</param>
+    /// <param name="draft">Under which name the browser keeps the form.</param>
+    protected async Task<IActionResult> RecordChangesAsync(IReadOnlyList<(EntryBody Body, How How)> changed, string noun, string draft)
+    {
+        CheckMay(Right.Record);
+        if (!Form.Faults.None) return Refused();
+        var at = Now;
+        if (changed.Count > 0) await jobs.AppendAsync(Id, [.. changed.Select((c, i) => new SignedDraft(at, User.Author(), new EntryDraft(c.Body, c.How, Once: i == 0 ? Once : $"{Once}-{i}")))]);
+        TempData["Said"] = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? $"One {noun} recorded." : $"{changed.Count} {noun}s recorded.";
+        TempData["SavedForm"] = draft;
+        return Redirect(Here);
+    }
+
+    private void CheckMay(Right right)
+    {
+        if (!User.May(right)) Form.Faults.Add("", $"Your place in the shop does not allow this; it takes {Permissions.Holders(right)}.");
+    }
+
+    /// <summary>Suggests what stood in the reading before: the part itself stays, how and where it was measured is answered anew.</summary>
+    protected void SuggestFrom(object input, Entry before)
+    {
+        var filled = new FormState();
+        FormFill.Into(filled, input, Units, before.TypedFields);
+        foreach (var (field, text) in filled.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "how" or "instrument"))) Form.Suggest(field, text);
     }
 
     /// <summary>The sheet again, with what is wrong.</summary>

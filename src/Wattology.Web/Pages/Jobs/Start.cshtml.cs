@@ -13,8 +13,6 @@ namespace Wattology.Web.Pages.Jobs;
 /// <summary>The first start: gate, firing, pressure in time, idle, joints, and what the run showed.</summary>
 public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetModel(jobs, clock)
 {
-    private readonly JobStore _jobs = jobs;
-
     public override string Sheet => "start";
 
     public override string Title => "First start";
@@ -64,15 +62,9 @@ public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetMod
         var reader = Reader();
         foreach (var joint in Joints.For(View.Job)) reader.Text("joint." + joint.Id);
         var changed = Joints.For(View.Job).Where(j => StateOf(j.Id) is { } now && now != View.State.Latest<JointLooked>(l => l.Joint == j.Id)?.Body.State)
-            .Select(j => new JointLooked(j.Id, StateOf(j.Id)!.Value)).ToArray();
-        if (!User.May(Right.Record)) Form.Faults.Add("", $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Record)}.");
+            .Select(j => ((EntryBody)new JointLooked(j.Id, StateOf(j.Id)!.Value), How.ByEye)).ToArray();
         PrepareForm();
-        if (!Form.Faults.None) return Refused();
-        var at = Now;
-        if (changed.Length > 0) await _jobs.AppendAsync(Id, [.. changed.Select((j, i) => new SignedDraft(at, User.Author(), new EntryDraft(j, How.ByEye, Once: i == 0 ? Once : $"{Once}-{i}")))]);
-        TempData["Said"] = changed.Length == 0 ? "Nothing changed." : changed.Length == 1 ? "One joint recorded." : $"{changed.Length} joints recorded.";
-        TempData["SavedForm"] = Here + "?joints";
-        return Redirect(Here);
+        return await RecordChangesAsync(changed, "joint", Here + "?joints");
     }
 
     public async Task<IActionResult> OnPostCheckAsync()
