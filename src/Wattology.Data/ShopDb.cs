@@ -1,9 +1,8 @@
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
-using Wattology.Core.Identity;
-using Wattology.Data.Evidence;
-using Wattology.Data.Identity;
+using Wattology.Data.Jobs;
+using Wattology.Data.People;
 using Wattology.Data.Shop;
 
 namespace Wattology.Data;
@@ -11,30 +10,45 @@ namespace Wattology.Data;
 /// <summary>The shop's database: people, entries, and the tables that exist for speed.</summary>
 public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Person>(options)
 {
+    /// <summary>Every entry of every job.</summary>
     public DbSet<EntryRow> Entries => Set<EntryRow>();
+
+    /// <summary>A row for each job.</summary>
     public DbSet<JobRow> Jobs => Set<JobRow>();
+
+    /// <summary>Limits set and withdrawn.</summary>
     public DbSet<LimitRow> Limits => Set<LimitRow>();
+
+    /// <summary>Known successors of part numbers.</summary>
     public DbSet<SupersessionRow> Supersessions => Set<SupersessionRow>();
+
+    /// <summary>The shop's settings.</summary>
     public DbSet<SettingRow> Settings => Set<SettingRow>();
 
     /// <summary>Options for a database file.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file)
         => options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=15");
 
+    /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder builder)
     {
         base.OnModelCreating(builder);
         builder.Entity<EntryRow>(e =>
         {
+            // Triggers refuse to change or delete a row; they and the search table stand in the migration.
+            e.ToTable(t => t.HasTrigger("EntriesStay"));
             e.HasKey(x => new { x.Job, x.Seq });
-            e.HasOne<JobRow>().WithMany().HasForeignKey(x => x.Job).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<JobRow>().WithMany().HasForeignKey(x => x.Job).HasPrincipalKey(x => x.Id).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(x => new { x.Job, x.Once }).IsUnique().HasFilter("Once <> ''");
+            e.HasIndex(x => x.Once).HasFilter("Seq = 1 AND Once <> ''").HasDatabaseName("IX_Entries_BookedOnce");
         });
         builder.Entity<JobRow>(e =>
         {
-            e.HasKey(x => x.Id);
+            e.HasKey(x => x.Row);
             e.HasIndex(x => x.Number).IsUnique();
-            e.HasIndex(x => new { x.HandedOverMs, x.PromisedMs });
+            e.HasIndex(x => new { x.Prefix, x.Serial });
+            e.HasIndex(x => x.PlainRegistration);
+            e.HasIndex(x => new { x.HandedOverMs, x.DueMs, x.Row });
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
         builder.Entity<SupersessionRow>().HasKey(x => x.Old);
@@ -45,6 +59,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
 /// <summary>Lets the migration tool make a context without the web host.</summary>
 public sealed class ShopDbDesign : IDesignTimeDbContextFactory<ShopDb>
 {
+    /// <inheritdoc/>
     public ShopDb CreateDbContext(string[] args)
     {
         var options = new DbContextOptionsBuilder<ShopDb>();

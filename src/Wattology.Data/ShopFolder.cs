@@ -1,4 +1,9 @@
+using System.Globalization;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 
 namespace Wattology.Data;
 
@@ -12,26 +17,93 @@ public sealed class ShopFolder
         Directory.CreateDirectory(Path);
     }
 
+    /// <summary>Where it lies.</summary>
     public string Path { get; }
 
+    /// <summary>The database.</summary>
     public string DatabaseFile => System.IO.Path.Combine(Path, "shop.db");
 
+    /// <summary>The keys that sign cookies.</summary>
     public string Keys => System.IO.Path.Combine(Path, "keys");
 
+    /// <summary>The logs.</summary>
     public string Logs => System.IO.Path.Combine(Path, "logs");
 
-    /// <summary>Brings the database to the present form.</summary>
-    public static async Task MigrateAsync(ShopDb db)
+    private string LockFile => System.IO.Path.Combine(Path, "shop.lock");
+
+    private string HolderFile => System.IO.Path.Combine(Path, "shop.holder");
+
+    private sealed record Holder(int Process, string Machine, string Address, DateTimeOffset Since);
+
+    /// <summary>Takes the folder for serving; whoever holds it lets it go by disposing what comes back, or by ending.</summary>
+    /// <param name="address">Under which address it is served, for the next one who asks.</param>
+    /// <param name="now">Since when.</param>
+    /// <exception cref="RefusedException">Another program serves it.</exception>
+    public IDisposable Hold(string address, DateTimeOffset now)
     {
-        await db.Database.MigrateAsync();
-        // Readers go on while one writes; kept in the file from here on.
-        await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL");
+        try
+        {
+            var held = new FileStream(LockFile, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            File.WriteAllText(HolderFile, JsonSerializer.Serialize(new Holder(Environment.ProcessId, Environment.MachineName, address, now)));
+            return held;
+        }
+        catch (IOException)
+        {
+            var holder = ReadHolder();
+            throw new RefusedException(holder is null ? $"{Path} is served by another program. Stop that one first, or choose another folder with --data."
+                : string.Create(CultureInfo.InvariantCulture, $"{Path} is served on {holder.Address} by process {holder.Process} on {holder.Machine} since {holder.Since:yyyy-MM-dd HH:mm} UTC. ")
+                    + "Stop that one first, or choose another folder with --data.");
+        }
     }
 
-    /// <summary>Removes the database and keys of a demo, so that it starts over.</summary>
-    public void Clear()
+    private Holder? ReadHolder()
     {
+        try { return JsonSerializer.Deserialize<Holder>(File.ReadAllText(HolderFile)); }
+        catch (Exception e) when (e is IOException or JsonException or UnauthorizedAccessException) { return null; }
+    }
+
+    /// <summary>Brings the database to the present form; a copy of the file is kept beside it before anything in it changes.</summary>
+    /// <exception cref="RefusedException">The database was made by a later version, or by one from before the format was settled.</exception>
+    public async Task OpenAsync(ShopDb db)
+    {
+        if (File.Exists(DatabaseFile))
+        {
+            var known = db.Database.GetMigrations().ToHashSet();
+            var applied = (await db.Database.GetAppliedMigrationsAsync()).ToArray();
+            if (applied.FirstOrDefault(m => !known.Contains(m)) is { } other)
+                throw new RefusedException($"{DatabaseFile} is of another version of Wattology ({other}) and cannot be opened by this one.");
+            if (applied.Length > 0 && applied.Length < known.Count)
+            {
+                var copy = System.IO.Path.Combine(Path, $"shop-before-{known.First(m => !applied.Contains(m))}.db");
+                if (!File.Exists(copy)) await db.Database.ExecuteSqlAsync($"VACUUM INTO {copy}");
+            }
+        }
+        await db.Database.MigrateAsync();
+        // Readers go on while one writes; kept in the file from here on.
+        await db.Database.ExecuteSqlAsync($"PRAGMA journal_mode=WAL");
+    }
+
+    /// <summary>Removes the database and keys of a demo, so that it starts over; the folder must be held.</summary>
+    /// <exception cref="RefusedException">What lies there is not a demo.</exception>
+    public void ClearDemo()
+    {
+        if (File.Exists(DatabaseFile) && !HoldsDemo())
+            throw new RefusedException($"{Path} holds a real shop, not the demo; nothing was removed. Choose another folder with --data.");
+        SqliteConnection.ClearAllPools();
         foreach (var file in Directory.GetFiles(Path, "shop.db*")) File.Delete(file);
         if (Directory.Exists(Keys)) Directory.Delete(Keys, true);
+    }
+
+    private bool HoldsDemo()
+    {
+        using var connection = new SqliteConnection($"Data Source={DatabaseFile};Mode=ReadOnly;Pooling=False");
+        try
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = $"SELECT count(*) FROM Settings WHERE Key = '{ShopSettings.DemoKey}'";
+            return Convert.ToInt64(command.ExecuteScalar(), CultureInfo.InvariantCulture) > 0;
+        }
+        catch (SqliteException) { return false; }
     }
 }

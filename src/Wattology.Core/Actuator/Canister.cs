@@ -1,4 +1,5 @@
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Actuator;
 

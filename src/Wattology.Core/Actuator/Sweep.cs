@@ -1,5 +1,6 @@
 using MathNet.Numerics.Statistics;
-using Wattology.Core.Shop;
+using Wattology.Core.Limits;
+using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Actuator;
 
@@ -55,7 +56,7 @@ public static class Sweep
 
     /// <summary>Reads a sweep.</summary>
     /// <param name="samples">Samples in time order, at least 8 with a feedback.</param>
-    /// <param name="limits">Limits in force: <c>sweep-low</c>, <c>sweep-high</c>, <c>sweep-hysteresis</c>, <c>sweep-stick</c>, <c>sweep-lag</c>, <c>sweep-range</c>.</param>
+    /// <param name="limits">Limits in force; see <see cref="SweepLimits"/>.</param>
     /// <param name="settings">How it is read.</param>
     /// <exception cref="ArgumentException">Too few samples, or time does not rise.</exception>
     public static SweepResult Read(IReadOnlyList<SweepSample> samples, LimitBook limits, SweepSettings? settings = null)
@@ -107,7 +108,7 @@ public static class Sweep
         {
             var grid = Enumerable.Range(0, (int)((span - longest) / step) + 1).Select(k => time[0] + longest + k * step).ToArray();
             var correlation = Math.Abs(Correlation.Pearson(grid.Select(t => At(time, command, t - delay)), grid.Select(t => At(time, feedback, t))));
-            if (!(correlation > best + Calculations.Nearly.Same)) continue;
+            if (!(correlation > best + Nearly.Same)) continue;
             (best, lag) = (correlation, delay);
         }
         return lag;
@@ -159,19 +160,19 @@ public static class Sweep
     private static (SweepVerdict, string) Judge(double least, double most, bool still, double? hysteresis, int slips, double? lag, LimitBook limits)
     {
         var judged = false;
-        bool Outside(string key, double? value)
+        bool Outside(LimitKind kind, double? value)
         {
-            var limit = limits.Choose(key);
+            var limit = limits.Choose(kind);
             if (limit.Source == LimitSource.NoneKnown || value is not { } v) return false;
             judged = true;
             return limit.Judge(v) != Verdict.Sound;
         }
-        if (Outside("sweep-range", most - least) && still) return (SweepVerdict.Dead, "It does not move.");
-        if (Outside("sweep-low", least)) return (SweepVerdict.ShortOfStop, $"It comes down to {least:0.#} % only.");
-        if (Outside("sweep-high", most)) return (SweepVerdict.ShortOfStop, $"It comes up to {most:0.#} % only.");
-        if (Outside("sweep-stick", slips)) return (SweepVerdict.Stiff, $"It stuck and jumped {slips} times.");
-        if (Outside("sweep-hysteresis", hysteresis)) return (SweepVerdict.Stiff, $"Up and down lie {hysteresis:0.#} % apart.");
-        if (Outside("sweep-lag", lag)) return (SweepVerdict.Stiff, $"It follows {lag:0.00} s late.");
+        if (Outside(SweepLimits.Range, most - least) && still) return (SweepVerdict.Dead, "It does not move.");
+        if (Outside(SweepLimits.Low, least)) return (SweepVerdict.ShortOfStop, $"It comes down to {least:0.#} % only.");
+        if (Outside(SweepLimits.High, most)) return (SweepVerdict.ShortOfStop, $"It comes up to {most:0.#} % only.");
+        if (Outside(SweepLimits.Stick, slips)) return (SweepVerdict.Stiff, $"It stuck and jumped {slips} times.");
+        if (Outside(SweepLimits.Hysteresis, hysteresis)) return (SweepVerdict.Stiff, $"Up and down lie {hysteresis:0.#} % apart.");
+        if (Outside(SweepLimits.Lag, lag)) return (SweepVerdict.Stiff, $"It follows {lag:0.00} s late.");
         return judged ? (SweepVerdict.Free, "It moves freely from stop to stop.") : (SweepVerdict.ReadingOnly, "No limits are known for this unit; the shop sets them.");
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Wattology.Core.Inputs;
 
 namespace Wattology.Core.Calculations;
 
@@ -27,7 +28,7 @@ public static class Catalogue
         Calculation.Of<OilSupply.OilFeedInput, OilSupply.OilFeedResult>("oil-feed", "Oil flow and pressures from the gallery through line and restrictor to the bearing.", OilSupply.OilFeed.Compute),
         Calculation.Of<OilSupply.RestrictorSizeInput, OilSupply.RestrictorSizeResult>("restrictor-size", "Which drill brings the inlet pressure into its window in every state.", OilSupply.RestrictorSize.Compute),
         Calculation.Of<OilSupply.CatchTestInput, OilSupply.CatchTestResult>("catch-test", "What a timed catch of oil says about the feed.", OilSupply.CatchTest.Compute),
-        Calculation.Of<Drain.DrainInput, Drain.DrainResult>("drain", "How much of the drain's capacity the foam needs, segment by segment.", Drain.DrainFlow.Compute),
+        Calculation.Of<Drain.DrainInput, Drain.DrainResult>("drain", "How much of the drain's capacity the foam needs, segment by segment.", i => Drain.DrainFlow.Compute(i)),
         Calculation.Of<Crankcase.BlowByInput, Crankcase.BlowByResult>("blow-by", "Gas past the rings by an orifice, and its share of the engine's air.", Crankcase.BlowBy.Compute),
         Calculation.Of<Crankcase.CompressionInput, Crankcase.CompressionResult>("compression", "Spread of the cylinders and the lowest one.", Crankcase.Compression.Compute),
         Calculation.Of<Clocking.ClockingInput, Clocking.ClockingResult>("clocking", "How far oil inlet and drain stand off plumb as installed.", Clocking.ClockingGeometry.Compute),
@@ -39,8 +40,8 @@ public static class Catalogue
         Calculation.Of<Fitting.TorqueAdapterInput, Fitting.TorqueAdapterResult>("torque-adapter", "What to set a wrench to when a crow's foot is used.", Fitting.TorqueAdapter.Compute),
         Calculation.Of<Fitting.GasketInput, Fitting.GasketResult>("gasket", "How much of a port a gasket leaves open.", Fitting.GasketOverlap.Compute),
         Calculation.Of<Priming.PrimeFillInput, Priming.PrimeFillResult>("prime", "How much must fill, and how long cranking takes.", Priming.PrimeFill.Compute),
-        Calculation.Of<Shop.RateInput, Shop.RateResult>("rate", "A rate with its 95 % interval.", Shop.FailureRate.Compute),
-        Calculation.Of<Shop.SurvivalInput, Shop.SurvivalResult>("survival", "How long units last when many still run.", Shop.Survival.Compute),
+        Calculation.Of<History.RateInput, History.RateResult>("rate", "A rate with its 95 % interval.", History.FailureRate.Compute),
+        Calculation.Of<History.SurvivalInput, History.SurvivalResult>("survival", "How long units last when many still run.", History.Survival.Compute),
         Calculation.Of<Causes.DiagnoseInput, Causes.DiagnoseResult>("diagnose", "Ranks the causes of a failure by what was seen and not seen.", i => Causes.Diagnosis.Compute(Causes.CauseModel.Usual, i)),
     ];
 
@@ -71,7 +72,7 @@ public static class Catalogue
                 ? root.EnumerateArray().Select((e, i) => calculation.Run(e, faults, i.ToString(System.Globalization.CultureInfo.InvariantCulture))).ToArray()
                 : calculation.Run(root, faults, "");
             faults.ThrowIfAny();
-            return JsonSerializer.Serialize(answer, InputReader.Json);
+            return JsonSerializer.Serialize(answer, JsonForm.Options);
         }
     }
 }

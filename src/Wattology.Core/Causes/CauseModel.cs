@@ -1,4 +1,6 @@
 using System.Globalization;
+using CsvHelper;
+using CsvHelper.Configuration;
 
 namespace Wattology.Core.Causes;
 
@@ -36,19 +38,30 @@ public sealed record CauseModel(IReadOnlyList<string> Causes, IReadOnlyList<doub
     /// <summary>Usual workshop judgement, not measurements.</summary>
     public static readonly CauseModel Usual = Parse(ReadUsual());
 
+    private const int FirstCause = 5;
     private readonly Dictionary<string, ModelFinding> _byId = Findings.ToDictionary(f => f.Id);
 
     /// <summary>The finding of that name, or null.</summary>
     public ModelFinding? Find(string id) => _byId.GetValueOrDefault(id);
 
     /// <summary>Reads the model from its table: a header with the cause ids from the sixth column on, a row of priors, a row per finding.</summary>
-    /// <exception cref="FormatException">A figure is no number.</exception>
+    /// <exception cref="FormatException">A figure is no number, or a row is short.</exception>
     public static CauseModel Parse(string csv)
     {
-        static double[] Figures(IEnumerable<string> cells) => [.. cells.Select(c => double.Parse(c, CultureInfo.InvariantCulture))];
-        var rows = csv.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(l => l.Split(',')).ToArray();
-        return new CauseModel(rows[0][5..], Figures(rows[1][5..]),
-            [.. rows[2..].Select(r => new ModelFinding(r[0], r[1], Enum.Parse<Stage>(r[2], true), double.Parse(r[3], CultureInfo.InvariantCulture), r[4] == "fault", Figures(r[5..])))]);
+        using var text = new StringReader(csv);
+        using var table = new CsvParser(text, new CsvConfiguration(CultureInfo.InvariantCulture) { TrimOptions = TrimOptions.Trim });
+        string[] Row() => table.Read() ? table.Record! : throw new FormatException("The cause model's table ends too early.");
+        double[] Figures(string[] row) => row.Length == 0 ? [] : [.. row[FirstCause..].Select(c => double.Parse(c, CultureInfo.InvariantCulture))];
+        var causes = Row()[FirstCause..];
+        var priors = Figures(Row());
+        var findings = new List<ModelFinding>();
+        while (table.Read())
+        {
+            var row = table.Record!;
+            if (row.Length != FirstCause + causes.Length) throw new FormatException($"Row {table.Row} of the cause model has {row.Length} columns.");
+            findings.Add(new(row[0], row[1], Enum.Parse<Stage>(row[2], true), double.Parse(row[3], CultureInfo.InvariantCulture), row[4] == "fault", Figures(row)));
+        }
+        return new CauseModel(causes, priors, findings);
     }
 
     private static string ReadUsual()

@@ -1,5 +1,7 @@
 using System.Globalization;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
+using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Clocking;
 
@@ -7,7 +9,7 @@ namespace Wattology.Core.Clocking;
 /// <param name="Name">What people call it ("level", "on the slip").</param>
 /// <param name="PitchDeg">Nose up, degrees.</param>
 /// <param name="RollDeg">Right side down, degrees.</param>
-public sealed record Attitude(string Name, double PitchDeg, double RollDeg);
+public sealed record Attitude(string Name, [In(Measure.Angle)] double PitchDeg, [In(Measure.Angle)] double RollDeg);
 
 /// <summary>How the centre section is clocked in the machine. Angles run clockwise seen from the compressor end.</summary>
 /// <param name="OilInletDeg">Oil inlet from twelve o'clock, degrees.</param>
@@ -15,8 +17,9 @@ public sealed record Attitude(string Name, double PitchDeg, double RollDeg);
 /// <param name="CompressorUpDeg">Compressor end up, degrees, ±80.</param>
 /// <param name="DrainOffsetDeg">Drain after the oil inlet, same sense; usually 180.</param>
 /// <param name="Attitudes">How the machine may stand; level alone when none are given.</param>
-public sealed record ClockingInput(double OilInletDeg, double HeadingDeg = 0, [Bounds(-80, 80)] double CompressorUpDeg = 0,
-    double DrainOffsetDeg = 180, IReadOnlyList<Attitude>? Attitudes = null);
+public sealed record ClockingInput([In(Measure.Angle)] double OilInletDeg, [In(Measure.Angle)] double HeadingDeg = 0,
+    [Bounds(-80, 80), In(Measure.Angle)] double CompressorUpDeg = 0, [In(Measure.Angle)] double DrainOffsetDeg = 180,
+    IReadOnlyList<Attitude>? Attitudes = null);
 
 /// <summary>One attitude's tilts.</summary>
 /// <param name="Name">The attitude.</param>
@@ -77,7 +80,8 @@ public static class ClockingGeometry
 /// <param name="NowDeg">Present angle.</param>
 /// <param name="WantDeg">Wanted angle.</param>
 /// <param name="StepDeg">The joint's step, which divides 360; null when it turns freely.</param>
-public sealed record TurnInput(double NowDeg, double WantDeg, [Bounds(0, 360, AboveLeast = true)] double? StepDeg = null) : IHasRules
+public sealed record TurnInput([In(Measure.Angle)] double NowDeg, [In(Measure.Angle)] double WantDeg,
+    [Bounds(0, 360, AboveLeast = true), In(Measure.Angle)] double? StepDeg = null) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

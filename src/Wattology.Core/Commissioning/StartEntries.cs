@@ -1,75 +1,98 @@
-using Wattology.Core.Calculations;
-using Wattology.Core.Evidence;
-using Wattology.Core.Identity;
+using Wattology.Core.BookIn;
+using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
+using Wattology.Core.Limits;
+using Wattology.Core.Measures;
+using Wattology.Core.Priming;
 
 namespace Wattology.Core.Commissioning;
 
+/// <summary>What a run is judged by.</summary>
+public static class RunLimits
+{
+    /// <summary>Oil pressure must show within this after firing; no first start until the shop has set it.</summary>
+    public static readonly LimitKind PressureAfterFiring = LimitKind.NoneKnown("pressure-after-firing", "Oil pressure after firing, within", Measure.Seconds);
+
+    /// <summary>The first idle lasts at least so long.</summary>
+    public static readonly LimitKind Idle = LimitKind.UsualPractice("idle-time", "First idle, at least", Measure.Minutes, 5, null);
+}
+
+/// <summary>The limits a run ran under; they hold for it whatever is set later.</summary>
+/// <param name="PressureWithin">Pressure must show within, s.</param>
+/// <param name="Idle">First idle at least, min.</param>
+public sealed record RunUnder(Limit PressureWithin, Limit Idle) : Outcome
+{
+    /// <summary>The limits in force.</summary>
+    public static RunUnder Now(LimitBook limits) => new(limits.Choose(RunLimits.PressureAfterFiring), limits.Choose(RunLimits.Idle));
+}
+
 /// <summary>The engine fired; its time runs from the entry's own time.</summary>
-public sealed record Fired : EntryBody;
+public sealed record Fired : EntryBody
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<Fired, RunUnder>("fired", "Engine fired", (job, _) => RunUnder.Now(job.Limits), (_, _) => "")
+    {
+        Correction = Correction.ByTakingBack,
+        RefuseTakingBack = (job, entry) => EngineRuns.Of(job).RunningSince == entry.At ? null : "That run was stopped: it counts as it ran.",
+        Needs = HoldPoint.Start,
+        Refuse = (job, _) => EngineRuns.Of(job).RunningSince is null ? null : "The engine is running already.",
+    };
+}
 
 /// <summary>Pressure showed after firing.</summary>
-/// <param name="Seconds">How long after.</param>
-public sealed record PressureAfterFiring([Bounds(0, 864_000)] double Seconds) : EntryBody;
+public sealed record PressureAfterFiring : EntryBody
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<PressureAfterFiring, Lasted>("fired-pressure", "Pressure after firing",
+        (job, _) => EngineRuns.Of(job).RunningSince is { } since ? Lasted.From(since, job.Now) : null,
+        (_, n) => n.Outcome is Lasted lasted ? $"{lasted.Seconds:0.0} s after firing" : "")
+    {
+        Correction = Correction.Never,
+        Refuse = (job, _) => EngineRuns.Of(job) is { RunningSince: not null, Pressure: null } ? null : "The engine is not running, or its pressure was seen already.",
+    };
+}
 
 /// <summary>The engine was stopped.</summary>
-/// <param name="Seconds">How long it had run.</param>
-public sealed record EngineStopped([Bounds(0, 864_000)] double Seconds) : EntryBody;
+public sealed record EngineStopped : EntryBody
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<EngineStopped, Lasted>("stopped", "Engine stopped",
+        (job, _) => EngineRuns.Of(job).RunningSince is { } since ? Lasted.From(since, job.Now) : null,
+        (_, n) => n.Outcome is Lasted lasted ? $"after {lasted.Seconds / 60:0.0} min" : "")
+    {
+        Correction = Correction.Never,
+        Refuse = (job, _) => EngineRuns.Of(job).RunningSince is null ? "The engine was stopped already." : null,
+    };
+}
 
 /// <summary>What a joint looks like.</summary>
 public enum JointState
 {
-    /// <summary>Dry.</summary>
-    Dry,
+    /// <summary>No leak.</summary>
+    NoLeak,
     /// <summary>Wet, not dripping.</summary>
-    Weep,
+    Weeps,
     /// <summary>Leaks.</summary>
-    Leak,
+    Leaks,
 }
 
 /// <summary>A joint was looked at with the engine running or just stopped.</summary>
+/// <param name="Joint">Its id; see <see cref="Joints"/>.</param>
+/// <param name="State">What it looks like.</param>
 public sealed record JointLooked(string Joint, JointState State) : EntryBody, IHasRules
 {
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<JointLooked>("joint", "Joint looked at",
+        (job, n) => $"{Joints.TitleOf(n.Body.Joint, job.Record.Machine().Turbos)}: {JsonForm.Plain(n.Body.State)}")
+    {
+        Question = (record, body) => (record.Latest<JointLooked>(j => j.Joint == body.Joint)?.Entry, $"joint.{body.Joint}"),
+    };
+
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
         if (Joints.All.All(j => j.Id != Joint)) faults.Add(Faults.Join(path, "joint"), "There is no such joint.");
     }
-}
-
-/// <summary>A joint to look at.</summary>
-/// <param name="Id">Its name in records.</param>
-/// <param name="Title">Its name on pages.</param>
-/// <param name="Carries">oil, coolant, air or exhaust.</param>
-public sealed record Joint(string Id, string Title, string Carries)
-{
-    /// <summary>Nobody passes an open one of these.</summary>
-    public bool IsOil => Carries == "oil";
-}
-
-/// <summary>The joints of a job.</summary>
-public static class Joints
-{
-    /// <summary>Every joint of one and two turbos.</summary>
-    public static readonly IReadOnlyList<Joint> All = [.. For(2, true)];
-
-    /// <summary>The joints of one job, turbo by turbo.</summary>
-    public static IEnumerable<Joint> For(int turbos, bool waterCooled)
-    {
-        for (var unit = 1; unit <= turbos; unit++)
-        {
-            var which = turbos == 2 ? $", turbo {unit}" : "";
-            yield return new($"feed-take-off-{unit}", "Feed at the take-off" + which, "oil");
-            yield return new($"feed-inlet-{unit}", "Feed at the oil inlet" + which, "oil");
-            yield return new($"drain-flange-{unit}", "Drain flange" + which, "oil");
-            yield return new($"drain-sump-{unit}", "Drain at the sump" + which, "oil");
-            if (waterCooled) yield return new($"water-{unit}", "Water joints" + which, "coolant");
-            yield return new($"charge-{unit}", "Charge pipe" + which, "air");
-            yield return new($"manifold-{unit}", "Manifold and outlet" + which, "exhaust");
-        }
-    }
-
-    /// <summary>The joints of a booked-in job.</summary>
-    public static IEnumerable<Joint> For(BookedIn job) => For(job.Turbos, job.WaterCooled);
 }
 
 /// <summary>Smoke at the tailpipe.</summary>
@@ -103,10 +126,16 @@ public enum OilLevel
 /// <param name="Codes">The codes, when there are any.</param>
 public sealed record RunChecked(Smoke Smoke, OilLevel OilLevel, bool CodesClear, string Codes = "") : EntryBody, IHasRules
 {
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<RunChecked>("run-check", "After the first run",
+        (_, n) => $"smoke {JsonForm.Plain(n.Body.Smoke)}, oil {JsonForm.Plain(n.Body.OilLevel)}, {(n.Body.CodesClear ? "no codes" : "codes " + n.Body.Codes)}");
+
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
-        if (!CodesClear && string.IsNullOrWhiteSpace(Codes)) faults.Add(Faults.Join(path, "codes"), "Type the codes that are stored, or say that there are none.");
-        if (CodesClear && !string.IsNullOrWhiteSpace(Codes)) faults.Add(Faults.Join(path, "codes"), "Codes are typed but said to be none: change one of the two.");
+        if (!CodesClear && string.IsNullOrWhiteSpace(Codes))
+            faults.Add(Faults.Join(path, "codes"), "Type the codes that are stored, or say that there are none.");
+        if (CodesClear && !string.IsNullOrWhiteSpace(Codes))
+            faults.Add(Faults.Join(path, "codes"), "Codes are typed but said to be none: change one of the two.");
     }
 }

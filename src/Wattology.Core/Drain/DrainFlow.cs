@@ -1,4 +1,6 @@
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Numerics;
+using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
 
 namespace Wattology.Core.Drain;
@@ -52,21 +54,47 @@ public sealed record DrainSegmentResult(double Slope, double HalfFullLpm, double
 /// <param name="HoldUpRatio">That over the total fall; null when there is no fall.</param>
 /// <param name="Verdict">sound, doubt or stop.</param>
 public sealed record DrainResult(double MixFlowLpm, IReadOnlyList<DrainSegmentResult> Segments, double Margin, int WorstSegment,
-    double TotalFallMm, double HoldUpMm, double? HoldUpRatio, Verdict Verdict);
+    double TotalFallMm, double HoldUpMm, double? HoldUpRatio, DrainVerdict Verdict);
+
+/// <summary>How a drain is judged, in the words of the calculation.</summary>
+public enum DrainVerdict
+{
+    /// <summary>Carries what it must, with something in hand.</summary>
+    Sound,
+    /// <summary>Enough, with nothing in hand; or the crankcase could hold it back.</summary>
+    Doubt,
+    /// <summary>Oil cannot leave, or gas cannot return.</summary>
+    Stop,
+}
+
+/// <summary>Why a drain is judged as it is, the strongest first.</summary>
+public enum DrainReason
+{
+    /// <summary>A segment climbs.</summary>
+    Climbs,
+    /// <summary>A segment lies flat.</summary>
+    LiesFlat,
+    /// <summary>The lower end is at or under the oil.</summary>
+    EndsUnderOil,
+    /// <summary>The tightest segment runs so full that gas cannot return.</summary>
+    RunsFull,
+    /// <summary>The tightest segment carries enough, with nothing in hand.</summary>
+    NothingInHand,
+    /// <summary>The crankcase could hold back a column as high as the whole fall.</summary>
+    HeldBack,
+    /// <summary>It carries what it must.</summary>
+    Carries,
+}
 
 /// <summary>Gravity flow of oil foam, with room left for gas to return.</summary>
 public static class DrainFlow
 {
-    /// <summary>Below this margin the pipe runs so full that gas cannot return.</summary>
-    public const double StopMargin = 0.7;
-
-    /// <summary>Below this margin there is nothing in hand.</summary>
-    public const double DoubtMargin = 1.2;
-
     /// <summary>Half-full capacity of each stretch against the foam that must pass.</summary>
     /// <remarks>Foam: density ρ(1 − a), viscosity ν/(1 − a), flow Q/(1 − a). A half-full pipe's hydraulic diameter is its bore;
     /// capacity V·πD²/8 with (f·L/D + K)·V²/2 = g·fall and Churchill's friction.</remarks>
-    public static DrainResult Compute(DrainInput input)
+    /// <param name="input">The drain.</param>
+    /// <param name="margins">What the margin is judged by; usual practice when null.</param>
+    public static DrainResult Compute(DrainInput input, Limit? margins = null)
     {
         var oil = input.Oil.At(input.OilTempC);
         var liquid = 1 - input.Aeration;
@@ -82,11 +110,38 @@ public static class DrainFlow
         var holdUp = 1e6 * input.CrankcaseKpa / (oil.RhoKgM3 * liquid * Physics.Gravity);
         double? ratio = totalFall > 0 ? holdUp / totalFall : null;
 
-        var verdict = input.Segments.Any(s => s.FallMm <= 0) || input.ExitAboveOilMm <= 0 || margin < StopMargin - Nearly.Same ? Verdict.Stop
-            : margin < DoubtMargin - Nearly.Same || ratio >= 1 - Nearly.Same ? Verdict.Doubt
-            : Verdict.Sound;
-        return new DrainResult(mixFlow, segments, margin, worst, totalFall, holdUp, ratio, verdict);
+        var result = new DrainResult(mixFlow, segments, margin, worst, totalFall, holdUp, ratio, DrainVerdict.Sound);
+        return result with { Verdict = Reason(input, result, margins ?? DrainLimits.Margin.Usual).Reason switch
+        {
+            DrainReason.Climbs or DrainReason.LiesFlat or DrainReason.EndsUnderOil or DrainReason.RunsFull => DrainVerdict.Stop,
+            DrainReason.NothingInHand or DrainReason.HeldBack => DrainVerdict.Doubt,
+            _ => DrainVerdict.Sound,
+        } };
     }
+
+    /// <summary>What decides about a drain: the one rule behind its verdict and its words.</summary>
+    /// <param name="input">The drain.</param>
+    /// <param name="result">What it can carry.</param>
+    /// <param name="margins">What the margin is judged by.</param>
+    /// <returns>The strongest reason, and the segment it is about, from 0.</returns>
+    public static (DrainReason Reason, int Segment) Reason(DrainInput input, DrainResult result, Limit margins)
+    {
+        for (var i = 0; i < input.Segments.Count; i++)
+            if (input.Segments[i].FallMm <= 0) return (input.Segments[i].FallMm < 0 ? DrainReason.Climbs : DrainReason.LiesFlat, i);
+        var carries = margins.Judge(result.Margin);
+        return (input.ExitAboveOilMm <= 0 ? DrainReason.EndsUnderOil
+            : carries == Verdict.Stop ? DrainReason.RunsFull
+            : carries == Verdict.Doubtful ? DrainReason.NothingInHand
+            : result.HoldUpRatio >= 1 - Nearly.Same ? DrainReason.HeldBack : DrainReason.Carries, result.WorstSegment);
+    }
+
+    /// <summary>The calculation's verdict as a check's.</summary>
+    public static Verdict AsVerdict(this DrainVerdict verdict) => verdict switch
+    {
+        DrainVerdict.Sound => Verdict.Sound,
+        DrainVerdict.Doubt => Verdict.Doubtful,
+        _ => Verdict.Stop,
+    };
 
     private static double HalfFullLpm(DrainSegment segment, double bore, double nu)
     {

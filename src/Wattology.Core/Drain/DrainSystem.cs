@@ -1,4 +1,7 @@
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Numerics;
+using Wattology.Core.Clocking;
+using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
 
 namespace Wattology.Core.Drain;
@@ -71,41 +74,42 @@ public static class DrainSystem
     /// <summary>Usual drain hose bores, mm.</summary>
     public static readonly IReadOnlyList<double> Bores = [10, 12, 13, 16, 19, 22, 25, 28, 32, 38];
 
-    /// <summary>Up to this tilt a centre section is plumb enough, by usual practice.</summary>
-    public const double PlumbDeg = 15;
     private const double SteepestSlope = 1;
 
     /// <summary>One answer over all states.</summary>
+    /// <param name="input">Feed and drain.</param>
+    /// <param name="limits">What margin and tilt are judged by; usual practice when null.</param>
     /// <exception cref="InputRefusedException">A figure is out of range, or there is no state or no segment.</exception>
-    public static DrainSystemResult Compute(DrainSystemInput input)
+    public static DrainSystemResult Compute(DrainSystemInput input, LimitBook? limits = null)
     {
         InputReader.Validate(input);
-        return Evaluate(input);
+        return Evaluate(input, limits ?? LimitBook.Usual);
     }
 
-    private static DrainSystemResult Evaluate(DrainSystemInput input)
+    private static DrainSystemResult Evaluate(DrainSystemInput input, LimitBook limits)
     {
+        var margins = limits.Choose(DrainLimits.Margin);
         var states = input.States.Select(s =>
         {
             var flow = OilFeed.Compute(new OilFeedInput(input.Oil, s.OilTempC, s.GalleryKpa, input.Line, input.RestrictorMm, null, input.Bearing)).FlowLpm;
             if (flow <= 0) return new DrainStateResult(s.Name, 0, null, Verdict.ReadingOnly);
-            var drain = DrainFlow.Compute(new DrainInput(input.Oil, s.OilTempC, flow, input.DrainMm, input.Segments, input.ExitAboveOilMm, input.Aeration, s.CrankcaseKpa));
-            return new DrainStateResult(s.Name, flow, drain, drain.Verdict);
+            var drain = DrainFlow.Compute(new DrainInput(input.Oil, s.OilTempC, flow, input.DrainMm, input.Segments, input.ExitAboveOilMm, input.Aeration, s.CrankcaseKpa), margins);
+            return new DrainStateResult(s.Name, flow, drain, drain.Verdict.AsVerdict());
         }).ToArray();
         var worst = states.Max(s => s.Verdict);
         var candidates = states.Where(s => s.Verdict == worst).ToArray();
         var deciding = candidates[Nearly.IndexOfLeast([.. candidates.Select(s => s.Drain?.Margin ?? double.MaxValue)])];
-        var tilt = input.DrainTiltDeg <= PlumbDeg + Nearly.Same ? Verdict.Sound : input.DrainTiltDeg <= 2 * PlumbDeg + Nearly.Same ? Verdict.Doubt : Verdict.Stop;
+        var tilt = limits.Choose(ClockingLimits.Tilt).Judge(input.DrainTiltDeg);
         var area = input.DrainMm / input.Line.IdMm;
         return new(states, deciding.Name, (Verdict)Math.Max((int)worst, (int)tilt), area * area);
     }
 
     /// <summary>Every single change that first turns the verdict to sound, the smallest first. Empty where it is sound already, or where no single change is enough.</summary>
     /// <exception cref="InputRefusedException">A figure is out of range, or there is no state or no segment.</exception>
-    public static IReadOnlyList<Cure> Cures(DrainSystemInput input)
+    public static IReadOnlyList<Cure> Cures(DrainSystemInput input, LimitBook? limits = null)
     {
         InputReader.Validate(input);
-        bool Sound(DrainSystemInput changed) => Evaluate(changed).Verdict == Verdict.Sound;
+        bool Sound(DrainSystemInput changed) => Evaluate(changed, limits ?? LimitBook.Usual).Verdict == Verdict.Sound;
         if (Sound(input)) return [];
         var cures = new List<Cure>();
         var fall = input.Segments.Sum(s => Math.Max(0, s.FallMm));

@@ -1,11 +1,20 @@
+using Wattology.Core.Causes;
+
 namespace Wattology.Core.Findings;
 
 /// <summary>A finding in workshop words: its name and both its statements.</summary>
 /// <param name="Title">Its name.</param>
-/// <param name="Seen">What "seen" means.</param>
-/// <param name="NotThere">What "not there" means.</param>
-public sealed record FindingWords(string Title, string Seen, string NotThere)
+/// <param name="Present">What is said when it is there.</param>
+/// <param name="Absent">What is said when it is not.</param>
+public sealed record FindingWords(string Title, string Present, string Absent)
 {
+    /// <summary>The words of a finding; its bare id where it is not known any more.</summary>
+    public static FindingWords Of(string finding) => ById.TryGetValue(finding, out var words) ? words : new(finding.Replace('-', ' '), "seen", "not seen");
+
+    /// <summary>The finding with its own statement, such as "Blue smoke: no blue smoke".</summary>
+    /// <param name="answer">What looking brought; null when what was said is taken back.</param>
+    public string Said(Answer? answer) => $"{Title}: {answer switch { Answer.Present => Present, Answer.Absent => Absent, _ => "not looked at after all" }}";
+
     /// <summary>The words of every finding of the cause model, by id.</summary>
     public static readonly IReadOnlyDictionary<string, FindingWords> ById = new Dictionary<string, FindingWords>
     {
@@ -53,7 +62,7 @@ public sealed record FindingWords(string Title, string Seen, string NotThere)
         ["shaft-broken"] = new("Shaft", "broken", "in one piece"),
         ["oil-on-compressor-side"] = new("Oil, compressor side", "oil pooled", "no more than a film"),
         ["oil-on-turbine-side"] = new("Oil, turbine side", "wet or coked with oil", "dry"),
-        ["vanes-stiff"] = new("Vane or gate travel", "stiff or stuck", "moves freely end to end"),
+        ["vanes-stiff"] = new("Vane or wastegate travel", "stiff or stuck", "moves freely end to end"),
         ["soot-in-turbine"] = new("Soot in the turbine", "thick soot", "thin or none"),
         ["turbine-housing-cracked"] = new("Turbine housing", "cracked or burnt", "no cracks"),
         ["actuator-dead"] = new("Actuator", "does not move when driven", "moves when driven"),

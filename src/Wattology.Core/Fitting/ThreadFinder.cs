@@ -1,5 +1,6 @@
 using System.Globalization;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Fitting;
 

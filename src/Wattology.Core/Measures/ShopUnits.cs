@@ -4,7 +4,7 @@ using UnitsNet.Units;
 
 namespace Wattology.Core.Measures;
 
-/// <summary>The units a shop thinks in. Values are kept in fixed units and shown in these; a value typed without a unit is meant in these.</summary>
+/// <summary>The units a shop thinks in. Values are kept in fixed units and shown in these; a value typed without a unit is meant in them.</summary>
 /// <param name="Pressure">kPa, bar or psi.</param>
 /// <param name="Length">mm or in.</param>
 /// <param name="Temperature">°C or °F.</param>
@@ -45,8 +45,9 @@ public sealed record ShopUnits(string Pressure = "kPa", string Length = "mm", st
     }
 
     /// <summary>A kept value in the shop's unit, with the digits a person would say.</summary>
-    public string Show(double value, Quantity quantity)
+    public string Show(double value, Measure measure)
     {
+        var quantity = Quantity.Of(measure);
         var (unit, symbol) = Of(quantity);
         var shown = unit is null || quantity.Unit is null ? value : UnitConverter.Convert(value, quantity.Unit, unit);
         var text = Digits(shown);
@@ -54,15 +55,15 @@ public sealed record ShopUnits(string Pressure = "kPa", string Length = "mm", st
     }
 
     /// <summary>A pressure in kPa, shown.</summary>
-    public string ShowPressure(double kpa) => Show(kpa, Quantity.Pressure);
+    public string ShowPressure(double kpa) => Show(kpa, Measure.Pressure);
 
     /// <summary>A length in mm, shown.</summary>
-    public string ShowLength(double mm) => Show(mm, Quantity.Length);
+    public string ShowLength(double mm) => Show(mm, Measure.Length);
 
     /// <summary>A temperature in °C, shown.</summary>
-    public string ShowTemperature(double celsius) => Show(celsius, Quantity.Temperature);
+    public string ShowTemperature(double celsius) => Show(celsius, Measure.Temperature);
 
-    /// <summary>Three significant digits, four from a thousand on, no trailing zeros.</summary>
+    /// <summary>A number as a person would say it: three significant digits or so, whole from a hundred on, no trailing zeros.</summary>
     public static string Digits(double value)
     {
         var size = Math.Abs(value);

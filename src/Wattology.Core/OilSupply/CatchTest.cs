@@ -1,4 +1,6 @@
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
+using Wattology.Core.Numerics;
 
 namespace Wattology.Core.OilSupply;
 
@@ -15,7 +17,7 @@ public sealed record CatchRun([Bounds(Span.Millilitres)] double Ml, [Bounds(Span
 /// <param name="RestrictorLengthMm">Its length in mm; twice the hole when null.</param>
 /// <param name="DiscardFirst">True when the first run only purged air.</param>
 public sealed record CatchTestInput(Oil Oil, [Bounds(Span.OilTemperature)] double OilTempC, FeedLine Line, IReadOnlyList<CatchRun> Runs,
-    [Bounds(0, 2000, AboveLeast = true)] double? GalleryKpa = null, [Bounds(Span.Diameter)] double? RestrictorMm = null,
+    [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure)] double? GalleryKpa = null, [Bounds(Span.Diameter)] double? RestrictorMm = null,
     [Bounds(Span.Length)] double? RestrictorLengthMm = null, bool DiscardFirst = false) : IHasRules
 {
     /// <inheritdoc/>

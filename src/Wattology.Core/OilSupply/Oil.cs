@@ -1,4 +1,6 @@
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
+using Wattology.Core.Numerics;
 
 namespace Wattology.Core.OilSupply;
 
@@ -6,7 +8,8 @@ namespace Wattology.Core.OilSupply;
 /// <param name="Nu40Cst">Kinematic viscosity at 40 °C in cSt (mm²/s), up to 2,000.</param>
 /// <param name="Nu100Cst">Kinematic viscosity at 100 °C in cSt, from 1.8 and below that at 40 °C.</param>
 /// <param name="Rho15KgM3">Density at 15 °C in kg/m³, 700 to 1,000.</param>
-public sealed record Oil([Bounds(1.8, 2000)] double Nu40Cst, [Bounds(1.8, 2000)] double Nu100Cst, [Bounds(700, 1000)] double Rho15KgM3 = 870) : IHasRules
+public sealed record Oil([Bounds(1.8, 2000), In(Measure.Viscosity)] double Nu40Cst,
+    [Bounds(1.8, 2000), In(Measure.Viscosity)] double Nu100Cst, [Bounds(700, 1000), In(Measure.Density)] double Rho15KgM3 = 870) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

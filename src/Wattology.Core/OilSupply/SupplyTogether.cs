@@ -1,6 +1,7 @@
 using System.Globalization;
 using Wattology.Core.Measures;
-using Wattology.Core.Shop;
+using Wattology.Core.Limits;
+using Wattology.Core.Numerics;
 
 namespace Wattology.Core.OilSupply;
 
@@ -44,7 +45,7 @@ public static class SupplyTogether
         var numbers = string.Create(CultureInfo.InvariantCulture, $"{units.ShowPressure(galleryKpa)} on the gallery{(least is { } l ? $" (from {units.ShowPressure(l)})" : "")}, {ShopUnits.Digits(result.MeanLpm)} l/min caught{(wanted is { } w ? $" of {ShopUnits.Digits(w)}" : "")}.");
         if (pressure.Source == LimitSource.NoneKnown || share is null) return new(SupplyFinding.Open, $"{numbers} No limit for the pressure is known, so pressure and flow cannot be judged together.");
         var pressureGood = pressure.Judge(galleryKpa) == Verdict.Sound;
-        var flowGood = share >= (flow.SoundFrom ?? 0) - Calculations.Nearly.Same;
+        var flowGood = share >= (flow.SoundFrom ?? 0) - Nearly.Same;
         return (pressureGood, flowGood) switch
         {
             (true, true) => new(SupplyFinding.Sound, $"Both good: the supply is sound. {numbers}"),

@@ -1,3 +1,5 @@
+using Wattology.Core.Numerics;
+
 namespace Wattology.Core.Priming;
 
 /// <summary>A volume on the oil's way, and whether it stands empty.</summary>
@@ -38,6 +40,6 @@ public static class PrimeTarget
         var fill = Math.Max(0, empty.Sum(v => v.Ml) - prefilledMl);
         var crank = fill / (crankFlowLpm * 1000 / 60);
         var least = allowances.Where(a => a.Seconds is not null).MinBy(a => a.Seconds);
-        return new(fill, [.. empty.Select(v => v.Name)], crank, least?.Seconds, least?.Whose, least is null ? null : crank <= least.Seconds + Calculations.Nearly.Same);
+        return new(fill, [.. empty.Select(v => v.Name)], crank, least?.Seconds, least?.Whose, least is null ? null : crank <= least.Seconds + Nearly.Same);
     }
 }

@@ -81,7 +81,7 @@ namespace Wattology.Data.Migrations
                     b.ToTable("AspNetUserTokens", (string)null);
                 });
 
-            modelBuilder.Entity("Wattology.Data.Evidence.EntryRow", b =>
+            modelBuilder.Entity("Wattology.Data.Jobs.EntryRow", b =>
                 {
                     b.Property<string>("Job")
                         .HasColumnType("TEXT");
@@ -100,15 +100,15 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("ById")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Corrects")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Hash")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("How")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -120,7 +120,15 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Known")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Once")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Outcome")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -136,23 +144,43 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Second")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SecondId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Stage")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Typed")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.HasKey("Job", "Seq");
 
+                    b.HasIndex("Once")
+                        .HasDatabaseName("IX_Entries_BookedOnce")
+                        .HasFilter("Seq = 1 AND Once <> ''");
+
                     b.HasIndex("Job", "Once")
                         .IsUnique()
                         .HasFilter("Once <> ''");
 
-                    b.ToTable("Entries");
+                    b.ToTable("Entries", t =>
+                        {
+                            t.HasTrigger("EntriesStay");
+                        });
                 });
 
-            modelBuilder.Entity("Wattology.Data.Evidence.JobRow", b =>
+            modelBuilder.Entity("Wattology.Data.Jobs.JobRow", b =>
                 {
-                    b.Property<string>("Id")
-                        .HasColumnType("TEXT");
+                    b.Property<long>("Row")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("AtStop")
                         .HasColumnType("INTEGER");
@@ -164,6 +192,9 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("DueMs")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("EntryCount")
                         .HasColumnType("INTEGER");
 
@@ -174,19 +205,22 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Id")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Machine")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("NextOpen")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("NextSheet")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("NextTitle")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("NextWords")
+                    b.Property<string>("NextWaits")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -194,8 +228,13 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<long?>("PromisedMs")
-                        .HasColumnType("INTEGER");
+                    b.Property<string>("PlainRegistration")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Prefix")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Registration")
                         .IsRequired()
@@ -205,6 +244,12 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Serial")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Turbos")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("WaitNote")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -213,17 +258,21 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("Id");
+                    b.HasKey("Row");
 
                     b.HasIndex("Number")
                         .IsUnique();
 
-                    b.HasIndex("HandedOverMs", "PromisedMs");
+                    b.HasIndex("PlainRegistration");
+
+                    b.HasIndex("Prefix", "Serial");
+
+                    b.HasIndex("HandedOverMs", "DueMs", "Row");
 
                     b.ToTable("Jobs");
                 });
 
-            modelBuilder.Entity("Wattology.Data.Identity.Person", b =>
+            modelBuilder.Entity("Wattology.Data.People.Person", b =>
                 {
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
@@ -372,7 +421,7 @@ namespace Wattology.Data.Migrations
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<string>", b =>
                 {
-                    b.HasOne("Wattology.Data.Identity.Person", null)
+                    b.HasOne("Wattology.Data.People.Person", null)
                         .WithMany()
                         .HasForeignKey("UserId")
                         .OnDelete(DeleteBehavior.Cascade)
@@ -381,7 +430,7 @@ namespace Wattology.Data.Migrations
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserLogin<string>", b =>
                 {
-                    b.HasOne("Wattology.Data.Identity.Person", null)
+                    b.HasOne("Wattology.Data.People.Person", null)
                         .WithMany()
                         .HasForeignKey("UserId")
                         .OnDelete(DeleteBehavior.Cascade)
@@ -390,18 +439,19 @@ namespace Wattology.Data.Migrations
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserToken<string>", b =>
                 {
-                    b.HasOne("Wattology.Data.Identity.Person", null)
+                    b.HasOne("Wattology.Data.People.Person", null)
                         .WithMany()
                         .HasForeignKey("UserId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Wattology.Data.Evidence.EntryRow", b =>
+            modelBuilder.Entity("Wattology.Data.Jobs.EntryRow", b =>
                 {
-                    b.HasOne("Wattology.Data.Evidence.JobRow", null)
+                    b.HasOne("Wattology.Data.Jobs.JobRow", null)
                         .WithMany()
                         .HasForeignKey("Job")
+                        .HasPrincipalKey("Id")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });

@@ -1,8 +1,8 @@
 using System.Text;
 using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
-using Wattology.Data;
-using Wattology.Data.Shop;
+using Wattology.Data.Jobs;
 
 namespace Wattology.Web.Api;
 
@@ -27,24 +27,26 @@ public static class CalculationApi
 
     private static void MapUnknown(WebApplication app) => app.MapPost("/api/calc/{name}", (string name) => Catalogue.Find(name) is not null
         ? Results.Problem("JSON is wanted, sent as application/json.", statusCode: 415)
-        : Results.Problem($"There is no calculation '{name}'; known are {string.Join(", ", Catalogue.All.Select(c => c.Name))}.", statusCode: 404)).ExcludeFromDescription().AllowAnonymous().DisableAntiforgery();
+        : Results.Problem($"There is no calculation '{name}'; known are {string.Join(", ", Catalogue.All.Select(c => c.Name))}.", statusCode: 404))
+        .ExcludeFromDescription().AllowAnonymous().DisableAntiforgery();
 
     /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit.</summary>
-    public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand", async (HttpRequest request, string field, ShopDb db) =>
+    public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand", async (HttpRequest request, string field, string measure, JobStore jobs) =>
     {
+        if (JsonForm.ValueOf<Measure>(measure) is not { } known) return Results.NotFound();
         var text = request.Query[field].ToString();
-        var units = await ShopSettings.LoadUnitsAsync(db);
-        var quantity = Quantity.OfField(field);
+        var units = (await jobs.SettingsAsync()).Units;
+        var quantity = Quantity.Of(known);
         string said;
         if (string.IsNullOrWhiteSpace(text)) said = "";
-        else if (field.EndsWith("ml", StringComparison.Ordinal) && SpokenValue.TrySplitRun(text, out var volume, out var time))
-            said = Understood(volume, Quantity.Volume, units) + " in " + Understood(time, Quantity.Seconds, units);
+        else if (known == Measure.Volume && TypedValue.TrySplitRun(text, out var volume, out var time))
+            said = Understood(volume, Quantity.Of(Measure.Volume), units) + " in " + Understood(time, Quantity.Of(Measure.Seconds), units);
         else said = Understood(text, quantity, units);
         return Results.Text(System.Text.Encodings.Web.HtmlEncoder.Default.Encode(said), "text/html", Encoding.UTF8);
     }).ExcludeFromDescription();
 
     private static string Understood(string text, Quantity quantity, ShopUnits units)
-        => SpokenValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault) ? "= " + units.Show(value, quantity) : fault!;
+        => TypedValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault) ? "= " + units.Show(value, quantity.Measure) : fault!;
 
     private static async Task<IResult> AnswerAsync(Calculation calculation, HttpRequest request)
     {

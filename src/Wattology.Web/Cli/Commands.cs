@@ -1,15 +1,16 @@
 using System.CommandLine;
 using System.Net.Sockets;
 using System.Text.Json;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
 using Wattology.Data;
 using Wattology.Data.Demo;
-using Wattology.Data.Evidence;
-using Wattology.Data.Identity;
+using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 using Wattology.Web.Hosting;
-using Wattology.Web.Identity;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Cli;
 
@@ -26,21 +27,24 @@ public static class Commands
         port.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
         var data = new Option<DirectoryInfo>("--data") { Description = "The shop's folder.", Required = true };
         var demoData = new Option<DirectoryInfo>("--data") { Description = "The demo shop's folder.", DefaultValueFactory = _ => new DirectoryInfo("demo-data") };
-        var fresh = new Option<bool>("--fresh") { Description = "Start the demo over." };
+        var fresh = new Option<bool>("--fresh") { Description = "Start the demo over. A real shop is never removed." };
+        var scale = new Option<int>("--scale") { Description = "Fill the demo up to so many jobs, to see how it carries them." };
+        scale.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 0 or > 1_000_000) r.AddError("A scale lies from 0 up to 1,000,000 jobs."); });
         var name = new Argument<string>("name") { Description = $"One of: {string.Join(", ", Catalogue.All.Select(c => c.Name))}." };
         var file = new Argument<FileInfo>("file") { Description = "A job file (JSON)." };
         var number = new Argument<string>("number") { Description = "The job's number." };
+        var job = new Option<string?>("--job") { Description = "One job's number; all jobs when left out." };
 
-        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh };
-        demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, r.GetValue(port), true, r.GetValue(fresh), stop));
+        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale };
+        demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, r.GetValue(port), new DemoWish(r.GetValue(fresh), r.GetValue(scale)), stop));
         var serve = new Command("serve", "Serve a real shop.") { port, data };
-        serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, r.GetValue(port), false, false, stop));
+        serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, r.GetValue(port), null, stop));
         var calc = new Command("calc", "Compute: JSON from standard input, JSON to standard output.") { name };
         calc.SetAction(r => Calc(r.GetValue(name)!));
-        var verify = new Command("verify", "Prove that no entry was changed.") { demoData };
-        verify.SetAction((r, _) => VerifyAsync(r.GetValue(demoData)!));
+        var verify = new Command("verify", "Prove that no entry was changed.") { demoData, job };
+        verify.SetAction((r, _) => VerifyAsync(r.GetValue(demoData)!, r.GetValue(job)));
         var rebuild = new Command("rebuild", "Compute the tables kept for speed anew from the entries.") { demoData };
-        rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s => Console.WriteLine($"{await s.GetRequiredService<JobStore>().RebuildAsync()} jobs rebuilt.")));
+        rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s => Console.WriteLine($"{await s.GetRequiredService<Verifier>().RebuildAsync()} jobs rebuilt.")));
         var export = new Command("export", "Write a job file to standard output.") { number, demoData };
         export.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
@@ -48,31 +52,59 @@ public static class Commands
         return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild, export, import };
     }
 
-    private static async Task<int> ServeAsync(DirectoryInfo data, int port, bool demo, bool fresh, CancellationToken stop)
+    /// <summary>What a demo shall be.</summary>
+    private sealed record DemoWish(bool Fresh, int Scale);
+
+    private static async Task<int> ServeAsync(DirectoryInfo data, int port, DemoWish? demo, CancellationToken stop)
     {
-        if (PortTaken(port)) return Fail($"Port {port} on 127.0.0.1 is taken by another program. Choose another with --port.");
-        var folder = new ShopFolder(data.FullName);
-        if (fresh) folder.Clear();
-        await using var app = ShopHost.Build(folder, port);
-        var waiting = false;
-        await using (var scope = app.Services.CreateAsyncScope())
+        if (PortTaken(port)) return Fail(TakenWords(port));
+        try
         {
-            var db = scope.ServiceProvider.GetRequiredService<ShopDb>();
-            await ShopFolder.MigrateAsync(db);
-            var shop = scope.ServiceProvider.GetRequiredService<DemoShop>();
-            if (demo && await shop.IsHalfMadeAsync())
-            {
-                // The last start was cut off while it made the demo.
-                await db.Database.EnsureDeletedAsync(stop);
-                await ShopFolder.MigrateAsync(db);
-            }
-            var empty = !await db.Users.AnyAsync(stop);
-            if (demo && empty) await shop.SeedAsync();
-            else if (demo && !await db.Settings.AnyAsync(s => s.Key == "demo", stop)) return Fail($"{folder.Path} holds a real shop, not the demo. Choose another folder with --data.");
-            waiting = !demo && empty;
+            var folder = new ShopFolder(data.FullName);
+            using var held = folder.Hold($"http://127.0.0.1:{port}", TimeProvider.System.GetUtcNow());
+            if (demo is { Fresh: true }) folder.ClearDemo();
+            await using var app = ShopHost.Build(folder, port);
+            var waiting = await OpenAsync(app.Services, folder, demo, stop);
+            await app.StartAsync(stop);
+            Greet(app, folder, port, demo is not null, waiting);
+            await app.WaitForShutdownAsync(stop);
+            return 0;
         }
-        try { await app.StartAsync(stop); }
-        catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException) { return Fail($"Port {port} on 127.0.0.1 is taken by another program. Choose another with --port."); }
+        catch (RefusedException refused) { return Fail(refused.Message); }
+        catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException) { return Fail(TakenWords(port)); }
+    }
+
+    // Opens the shop, makes the demo where it is wanted, and answers whether the shop waits for its owner.
+    private static async Task<bool> OpenAsync(IServiceProvider services, ShopFolder folder, DemoWish? demo, CancellationToken stop)
+    {
+        await using var scope = services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<ShopDb>();
+        await folder.OpenAsync(db);
+        var empty = !await db.Users.AnyAsync(stop);
+        if (demo is null) return empty;
+
+        var shop = scope.ServiceProvider.GetRequiredService<DemoShop>();
+        if (await shop.IsHalfMadeAsync())
+        {
+            // The last start was cut off while it made the demo.
+            await db.Database.EnsureDeletedAsync(stop);
+            await folder.OpenAsync(db);
+            empty = true;
+        }
+        if (empty && !await db.Jobs.AnyAsync(stop)) await shop.SeedAsync();
+        else if (!await db.Settings.AnyAsync(s => s.Key == ShopSettings.DemoKey, stop))
+            throw new RefusedException($"{folder.Path} holds a real shop, not the demo. Choose another folder with --data.");
+        if (demo.Scale > 0)
+        {
+            Console.WriteLine($"Filling the demo up to {demo.Scale} jobs ...");
+            await using var own = services.CreateAsyncScope();
+            await own.ServiceProvider.GetRequiredService<ScaledShop>().FillAsync(demo.Scale);
+        }
+        return false;
+    }
+
+    private static void Greet(WebApplication app, ShopFolder folder, int port, bool demo, bool waiting)
+    {
         Console.WriteLine($"Wattology serves on http://127.0.0.1:{port}   (stop with Ctrl+C)");
         Console.WriteLine($"Data in {folder.Path}");
         if (demo)
@@ -81,9 +113,9 @@ public static class Commands
             foreach (var person in DemoWorld.People) Console.WriteLine($"  {person.UserName,-6} {person.Name}, {person.Role.ToString().ToLowerInvariant()}");
         }
         if (waiting) Console.WriteLine($"This shop has no owner yet. Open the address and use the one-time code {app.Services.GetRequiredService<OwnerCode>().Code}");
-        await app.WaitForShutdownAsync(stop);
-        return 0;
     }
+
+    private static string TakenWords(int port) => $"Port {port} on 127.0.0.1 is taken by another program. Choose another with --port.";
 
     private static bool PortTaken(int port)
     {
@@ -108,28 +140,32 @@ public static class Commands
         }
         catch (InputRefusedException refused)
         {
-            Console.Error.WriteLine(JsonSerializer.Serialize(new { errors = refused.Faults.ByPath }, InputReader.Json));
+            Console.Error.WriteLine(JsonSerializer.Serialize(new { errors = refused.Faults.ByPath }, JsonForm.Options));
             return Refused;
         }
     }
 
-    private static async Task<int> VerifyAsync(DirectoryInfo data)
+    private static async Task<int> VerifyAsync(DirectoryInfo data, string? number)
     {
         var sound = true;
         var code = await WithShopAsync(data, async services =>
         {
-            var report = await services.GetRequiredService<Verifier>().VerifyAsync();
+            var report = await services.GetRequiredService<Verifier>().VerifyAsync(number);
             sound = report.Faults.Count == 0;
             foreach (var fault in report.Faults) Console.WriteLine(fault);
-            Console.WriteLine(sound ? $"{report.Jobs} jobs, {report.Entries} entries: every chain is whole." : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
+            Console.WriteLine(sound ? $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole."
+                : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
         });
         return code != 0 ? code : sound ? 0 : 1;
     }
 
     private static async Task ExportAsync(IServiceProvider services, string number)
     {
-        var job = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstOrDefaultAsync(j => j.Number == number) ?? throw new RefusedException($"There is no job {number} here.");
-        Console.Out.WriteLine(await services.GetRequiredService<JobStore>().ExportAsync(job.Id));
+        var job = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstOrDefaultAsync(j => j.Number == number)
+            ?? throw new RefusedException($"There is no job {number} here.");
+        await using var output = Console.OpenStandardOutput();
+        await JobFile.WriteAsync(output, services.GetRequiredService<JobStore>().StreamAsync(job.Id));
+        output.Write("\n"u8);
     }
 
     private static async Task ImportAsync(IServiceProvider services, FileInfo file)
@@ -151,7 +187,7 @@ public static class Commands
         await using var scope = provider.CreateAsyncScope();
         try
         {
-            if (make) await ShopFolder.MigrateAsync(scope.ServiceProvider.GetRequiredService<ShopDb>());
+            await folder.OpenAsync(scope.ServiceProvider.GetRequiredService<ShopDb>());
             await act(scope.ServiceProvider);
             return 0;
         }

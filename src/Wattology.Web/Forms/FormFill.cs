@@ -1,48 +1,55 @@
 using System.Collections;
 using System.Globalization;
-using Wattology.Core.Calculations;
+using System.Reflection;
+using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
+using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Forms;
 
 /// <summary>Puts a record back into the form it was typed in.</summary>
-public static class FormFill
+/// <param name="form">The form.</param>
+/// <param name="units">The shop's units.</param>
+/// <param name="times">The shop's clock and zone.</param>
+public sealed class FormFill(FormState form, ShopUnits units, ShopTimes times)
 {
     /// <summary>Fills every field from the record, in the shop's units; what was typed then stands where it is known.</summary>
-    public static void Into(FormState form, object record, ShopUnits units, IReadOnlyDictionary<string, string>? typed = null, string prefix = "")
+    public void Into(object record, IReadOnlyDictionary<string, string>? typed = null)
     {
-        foreach (var parameter in InputReader.FormOf(record.GetType()))
-        {
-            var name = Faults.Join(prefix, InputReader.NameOf(parameter));
-            var value = record.GetType().GetProperty(parameter.Name!)!.GetValue(record);
-            switch (value)
-            {
-                case null: break;
-                case string text: form[name] = text; break;
-                case bool flag: form[name] = flag ? "true" : "false"; break;
-                case Enum word: form[name] = InputReader.WordOf(word); break;
-                case double number: form[name] = Said(number, name, units); break;
-                case int whole: form[name] = whole.ToString(CultureInfo.InvariantCulture); break;
-                case DateTimeOffset at: form[name] = at.ToLocalTime().ToString("yyyy-MM-dd'T'HH:mm", CultureInfo.InvariantCulture); break;
-                case IEnumerable list:
-                    var i = 0;
-                    foreach (var item in list)
-                    {
-                        if (item is string s) form[$"{name}.{i}"] = s;
-                        else Into(form, item, units, typed, $"{name}.{i}");
-                        i++;
-                    }
-                    break;
-                default: Into(form, value, units, typed, name); break;
-            }
-        }
-        if (prefix.Length == 0)
-            foreach (var (name, text) in typed ?? new Dictionary<string, string>()) form[name] = text;
+        Fill(record, "");
+        foreach (var (name, text) in typed ?? new Dictionary<string, string>()) form[name] = text;
     }
 
-    private static string Said(double number, string name, ShopUnits units)
+    private void Fill(object record, string prefix)
     {
-        var quantity = Quantity.OfField(name);
-        return quantity == Quantity.Number ? number.ToString("0.######", CultureInfo.InvariantCulture) : units.Show(number, quantity);
+        foreach (var parameter in InputReader.FormOf(record.GetType()))
+            Fill(record.GetType().GetProperty(parameter.Name!)!.GetValue(record), parameter, Faults.Join(prefix, InputReader.NameOf(parameter)));
     }
+
+    private void Fill(object? value, ParameterInfo parameter, string name)
+    {
+        switch (value)
+        {
+            case null: break;
+            case string text: form[name] = text; break;
+            case bool flag: form[name] = flag ? "true" : "false"; break;
+            case Enum word: form[name] = JsonForm.WordOf(word); break;
+            case double number: form[name] = Said(number, BoundsAttribute.QuantityOf(parameter)); break;
+            case int whole: form[name] = whole.ToString(CultureInfo.InvariantCulture); break;
+            case DateTimeOffset at: form[name] = times.Box(at); break;
+            case IEnumerable list:
+                var i = 0;
+                foreach (var item in list)
+                {
+                    if (item is string or double) Fill(item, parameter, $"{name}.{i}");
+                    else Fill(item, $"{name}.{i}");
+                    i++;
+                }
+                break;
+            default: Fill(value, name); break;
+        }
+    }
+
+    private string Said(double number, Quantity quantity)
+        => quantity.Unit is null ? number.ToString("0.######", CultureInfo.InvariantCulture) : units.Show(number, quantity.Measure);
 }

@@ -1,27 +1,35 @@
 using System.Globalization;
+using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
+using Wattology.Core.OilSupply;
+using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Forms;
 
-/// <summary>Reads a posted form into a record of the core. Field names are the record's JSON paths (<c>line.id_mm</c>, <c>runs.0.ml</c>);
-/// values are typed as people say them and their unit follows from the name. All faults come back under the names of the fields.</summary>
-public sealed class FormReader(IFormCollection form, ShopUnits units, FormState state)
+/// <summary>Reads a posted form into a record of the core. Field names are the record's JSON paths (<c>input.line.id_mm</c>,
+/// <c>input.runs.0.ml</c>); values are typed as people say them. All faults come back under the names of the fields.</summary>
+/// <param name="form">What was posted.</param>
+/// <param name="units">The shop's units.</param>
+/// <param name="state">What the form shows; what was typed and every fault go there.</param>
+/// <param name="times">The shop's clock and zone.</param>
+public sealed class FormReader(IFormCollection form, ShopUnits units, FormState state, ShopTimes times)
 {
     /// <summary>Reads a record; null when anything is wrong with it, and then the state says what.</summary>
+    /// <param name="record">The record's type.</param>
     /// <param name="given">Parts of the record that are not typed, by JSON name.</param>
     /// <param name="prefix">Where the record stands in the form.</param>
-    public T? Read<T>(JsonObject? given = null, string prefix = "") where T : class
+    public object? Read(Type record, JsonObject? given = null, string prefix = "")
     {
         var before = state.Faults.ByPath.Count;
-        var tree = Tree(typeof(T), prefix, given);
+        var tree = Tree(record, prefix, given);
         using var document = JsonDocument.Parse(tree.ToJsonString());
         var faults = new Faults();
-        var value = InputReader.Read<T>(document.RootElement, faults, prefix);
+        var value = InputReader.ReadAs(document.RootElement, record, faults, prefix);
         foreach (var (path, message) in faults.ByPath)
-            state.Faults.Add(path, message == InputReader.Missing ? Needed(path) : message);
+            state.Faults.Add(path, message == InputReader.Missing ? Needed(path, Quantity.Of(Measure.Number)) : message);
         return state.Faults.ByPath.Count == before ? value : null;
     }
 
@@ -33,17 +41,14 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
         return text;
     }
 
-    private static string Needed(string path)
-    {
-        var quantity = Quantity.OfField(path);
-        return quantity == Quantity.Number ? $"{Said(path)}: this is needed." : $"{Said(path)}: a {quantity.Name} is needed, such as {quantity.Example}.";
-    }
+    private static string Needed(string path, Quantity quantity)
+        => quantity.Unit is null ? $"{Said(path, quantity)}: this is needed." : $"{Said(path, quantity)}: a {quantity.Name} is needed, such as {quantity.Example}.";
 
     // A fault is also read in the list at the head of the page, away from its label.
-    private static string Said(string path)
+    private static string Said(string path, Quantity quantity)
     {
-        var words = string.Join(' ', path.Split('.').Select(p => int.TryParse(p, out var position) ? (position + 1).ToString(CultureInfo.InvariantCulture) : p)).Split('_');
-        var plain = string.Join(' ', words.Length > 1 && Quantity.OfField(path) != Quantity.Number ? words[..^1] : words);
+        var words = string.Join(' ', path.Split('.').Where(p => p != "input").Select(p => int.TryParse(p, out var row) ? (row + 1).ToString(CultureInfo.InvariantCulture) : p)).Split('_');
+        var plain = string.Join(' ', words.Length > 1 && quantity.Unit is not null ? words[..^1] : words);
         return char.ToUpperInvariant(plain[0]) + plain[1..];
     }
 
@@ -55,34 +60,44 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
             var name = InputReader.NameOf(parameter);
             var where = Faults.Join(prefix, name);
             var type = Nullable.GetUnderlyingType(parameter.ParameterType) ?? parameter.ParameterType;
-            if (given?.ContainsKey(name) == true) { tree[name] = given[name]!.DeepClone(); continue; }
-            if (type == typeof(double) || type == typeof(int)) Number(tree, name, where, parameter.HasDefaultValue);
-            else if (type == typeof(bool))
-            {
-                // An answer not given stays not given on the page: it must not come back as a chosen "no".
-                tree[name] = form[where].ToString() is "true" or "on";
-                state[where] = form[where].ToString();
-            }
+            if (given?.ContainsKey(name) == true) { tree[name] = given[name]?.DeepClone(); continue; }
+            if (type == typeof(double) || type == typeof(int)) Number(tree, name, where, parameter);
+            else if (type == typeof(bool)) Flag(tree, name, where);
             else if (type == typeof(string)) tree[name] = Text(where);
-            else if (type.IsEnum) { if (Text(where) is { Length: > 0 } word) tree[name] = word; else if (!parameter.HasDefaultValue) state.Faults.Add(where, $"{Said(where)}: choose one."); }
+            else if (type.IsEnum) Word(tree, name, where, parameter);
             else if (type == typeof(DateTimeOffset)) Time(tree, name, where);
-            else if (type.IsGenericType) List(tree, name, where, type.GetGenericArguments()[0], parameter.HasDefaultValue);
-            else if (!parameter.HasDefaultValue || form.Keys.Any(k => k.StartsWith(where + ".", StringComparison.Ordinal) && form[k].ToString().Trim().Length > 0))
-                tree[name] = Tree(type, where, null);
+            else if (type.IsGenericType) List(tree, name, where, parameter, type.GetGenericArguments()[0]);
+            else if (type == typeof(Oil)) tree[name] = OilByGrade(where);
+            else if (!parameter.HasDefaultValue || AnyUnder(where)) tree[name] = Tree(type, where, null);
         }
         return tree;
     }
 
-    private void Number(JsonObject tree, string name, string where, bool optional)
+    private bool AnyUnder(string where) => form.Keys.Any(k => k.StartsWith(where + ".", StringComparison.Ordinal) && form[k].ToString().Trim().Length > 0);
+
+    private void Flag(JsonObject tree, string name, string where)
     {
-        var text = Text(where);
+        // An answer not given stays not given on the page: it must not come back as a chosen "no".
+        var text = form[where].ToString();
+        tree[name] = text is "true" or "on";
+        state[where] = text;
+    }
+
+    private void Word(JsonObject tree, string name, string where, ParameterInfo parameter)
+    {
+        if (Text(where) is { Length: > 0 } word) tree[name] = word;
+        else if (!parameter.HasDefaultValue) state.Faults.Add(where, $"{Said(where, Quantity.Of(Measure.Number))}: choose one.");
+    }
+
+    private void Number(JsonObject tree, string name, string where, ParameterInfo parameter)
+    {
+        var (text, quantity) = (Text(where), BoundsAttribute.QuantityOf(parameter));
         if (text.Length == 0)
         {
-            if (!optional) state.Faults.Add(where, Needed(where));
+            if (!parameter.HasDefaultValue) state.Faults.Add(where, Needed(where, quantity));
             return;
         }
-        var quantity = Quantity.OfField(where);
-        if (SpokenValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault)) tree[name] = value;
+        if (TypedValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault)) tree[name] = value;
         else
         {
             state.Faults.Add(where, fault!);
@@ -94,42 +109,88 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
     {
         var text = Text(where);
         if (text.Length == 0) return;
-        if (DateTime.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.None, out var at)) tree[name] = new DateTimeOffset(at, TimeZoneInfo.Local.GetUtcOffset(at));
+        if (times.TryRead(text, out var at)) tree[name] = at;
         else state.Faults.Add(where, $"'{text}' is not a date and time. Type one like 2030-05-01 16:00.");
     }
 
-    private void List(JsonObject tree, string name, string where, Type item, bool optional)
+    // An oil is chosen by its grade, which stands for typical figures, or typed from its data sheet.
+    private JsonNode OilByGrade(string where)
+    {
+        var grade = Text(OilGradeField.Name);
+        if (OilGrades.Typical.TryGetValue(grade, out var oil)) return JsonSerializer.SerializeToNode(oil, JsonForm.Options)!;
+        if (grade == OilGradeField.Other) return Tree(typeof(Oil), where, null);
+        state.Faults.Add(OilGradeField.Name, "Choose the oil's grade.");
+        return JsonSerializer.SerializeToNode(OilGrades.Typical.Values.First(), JsonForm.Options)!;
+    }
+
+    private void List(JsonObject tree, string name, string where, ParameterInfo parameter, Type item)
+    {
+        var array = item == typeof(string) ? Texts(where) : item == typeof(double) ? Numbers(where, parameter) : Rows(where, item);
+        if (array.Count > 0 || !parameter.HasDefaultValue) tree[name] = array;
+    }
+
+    private JsonArray Texts(string where)
     {
         var array = new JsonArray();
-        if (item == typeof(string))
+        foreach (var text in form[where].Select(t => t?.Trim() ?? "").Where(t => t.Length > 0).Distinct())
         {
-            var position = 0;
-            foreach (var text in form[where].Select(t => t?.Trim() ?? "").Where(t => t.Length > 0).Distinct())
-            {
-                array.Add(text);
-                state[$"{where}.{position++}"] = text;
-            }
+            state[$"{where}.{array.Count}"] = text;
+            array.Add(text);
         }
-        else
+        return array;
+    }
+
+    // Numbers stand in boxes of their own (compression, drills), each with its unit; blank ones close up.
+    private JsonArray Numbers(string where, ParameterInfo parameter)
+    {
+        var array = new JsonArray();
+        var quantity = BoundsAttribute.QuantityOf(parameter);
+        foreach (var text in form.Keys.Select(k => (Row: FormState.RowOf(where, k), Text: form[k].ToString().Trim())).Where(r => r.Row >= 0 && r.Text.Length > 0).OrderBy(r => r.Row).Select(r => r.Text))
         {
-            var rows = form.Keys.Where(k => k.StartsWith(where + ".", StringComparison.Ordinal) && form[k].ToString().Trim().Length > 0)
-                .Select(k => k[(where.Length + 1)..].Split('.')[0]).Distinct().Select(r => int.TryParse(r, out var i) ? i : -1).Where(i => i >= 0).Order().ToArray();
-            // Blank rows close up, on the page as in the record, so that a fault's position means the same in both.
-            for (var position = 0; position < rows.Length; position++)
-            {
-                var row = new FormReader(Renamed($"{where}.{rows[position]}.", $"{where}.{position}."), units, state);
-                array.Add(row.Tree(item, $"{where}.{position}", null));
-            }
+            var at = $"{where}.{array.Count}";
+            state[at] = text;
+            if (!TypedValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault)) state.Faults.Add(at, fault!);
+            array.Add(value);
         }
-        if (array.Count > 0 || !optional) tree[name] = array;
+        return array;
+    }
+
+    private JsonArray Rows(string where, Type item)
+    {
+        var array = new JsonArray();
+        var rows = form.Keys.Where(k => form[k].ToString().Trim().Length > 0).Select(k => FormState.RowOf(where, k)).Where(r => r >= 0).Distinct().Order();
+        // Blank rows close up, on the page as in the record, so that a fault's position means the same in both.
+        foreach (var row in rows.ToArray())
+        {
+            var reader = new FormReader(Renamed($"{where}.{row}.", $"{where}.{array.Count}."), units, state, times);
+            array.Add(reader.Tree(item, $"{where}.{array.Count}", null));
+        }
+        return array;
     }
 
     private FormCollection Renamed(string from, string to)
     {
         var fields = form.Where(f => f.Key.StartsWith(from, StringComparison.Ordinal)).ToDictionary(f => to + f.Key[from.Length..], f => f.Value);
         // "90 ml in 10 s" said in one breath fills both boxes.
-        if (fields.TryGetValue(to + "ml", out var ml) && string.IsNullOrWhiteSpace(fields.GetValueOrDefault(to + "seconds")) && SpokenValue.TrySplitRun(ml.ToString(), out var volume, out var time))
+        if (fields.TryGetValue(to + "ml", out var ml) && string.IsNullOrWhiteSpace(fields.GetValueOrDefault(to + "seconds"))
+            && TypedValue.TrySplitRun(ml.ToString(), out var volume, out var time))
             (fields[to + "ml"], fields[to + "seconds"]) = (volume, time);
         return new FormCollection(fields);
     }
+}
+
+/// <summary>The field that stands for an oil's figures.</summary>
+public static class OilGradeField
+{
+    /// <summary>Its name.</summary>
+    public const string Name = "grade";
+
+    /// <summary>The choice that says the figures are typed from the oil's data sheet.</summary>
+    public const string Other = "other";
+
+    /// <summary>Grades to choose from.</summary>
+    public static IEnumerable<KeyValuePair<string, string>> Choices => Choice.Plain(OilGrades.Typical.Keys).Append(new(Other, "figures from the oil's data sheet"));
+
+    /// <summary>The choice that stands for a grade recorded before.</summary>
+    public static string ChoiceOf(string grade) => OilGrades.Typical.ContainsKey(grade) ? grade : Other;
 }

@@ -1,8 +1,8 @@
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 
 namespace Wattology.Web.Forms;
 
-/// <summary>What a form shows: what was typed, and what is wrong with it.</summary>
+/// <summary>What the form of one request shows: what was typed, and what is wrong with it.</summary>
 public sealed class FormState
 {
     private readonly Dictionary<string, string> _typed = new(StringComparer.Ordinal);
@@ -29,7 +29,16 @@ public sealed class FormState
     /// <summary>What is wrong with a field, or null.</summary>
     public string? FaultAt(string name) => Faults.ByPath.GetValueOrDefault(name);
 
+    /// <summary>Nothing is wrong any more.</summary>
+    public void ForgetFaults()
+    {
+        foreach (var path in Faults.ByPath.Keys.ToArray()) Faults.Forget(path);
+    }
+
     /// <summary>How many rows of a list stand filled.</summary>
-    public int RowsOf(string list) => _typed.Keys.Where(k => k.StartsWith(list + ".", StringComparison.Ordinal))
-        .Select(k => int.TryParse(k.AsSpan(list.Length + 1, k.IndexOf('.', list.Length + 1) is var dot and > 0 ? dot - list.Length - 1 : k.Length - list.Length - 1), out var i) ? i + 1 : 0).DefaultIfEmpty(0).Max();
+    public int RowsOf(string list) => _typed.Keys.Select(k => RowOf(list, k) + 1).DefaultIfEmpty(0).Max();
+
+    /// <summary>The row of a list a field belongs to, from 0; −1 when it belongs to none.</summary>
+    public static int RowOf(string list, string field)
+        => field.StartsWith(list + ".", StringComparison.Ordinal) && int.TryParse(field[(list.Length + 1)..].Split('.')[0], out var row) ? row : -1;
 }

@@ -1,10 +1,9 @@
-using System.Text.Encodings.Web;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc.Rendering;
 using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.Razor.TagHelpers;
-using Wattology.Core;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 
 namespace Wattology.Web.Forms;
@@ -17,39 +16,80 @@ public interface IHasForm
 
     /// <summary>The shop's units.</summary>
     ShopUnits Units { get; }
+
+    /// <summary>The records the page's forms are read into, from which a box takes what it measures.</summary>
+    IReadOnlyList<Type> Records { get; }
+}
+
+/// <summary>Makes elements whose text and attributes are encoded by construction.</summary>
+internal static class Html
+{
+    public static TagBuilder Tag(string name, string? style = null, params (string Name, string? Value)[] attributes)
+    {
+        var tag = new TagBuilder(name);
+        if (name is "input") tag.TagRenderMode = TagRenderMode.SelfClosing;
+        if (style is not null) tag.AddCssClass(style);
+        foreach (var (attribute, value) in attributes)
+            if (value is not null) tag.Attributes[attribute] = value;
+        return tag;
+    }
+
+    public static TagBuilder With(this TagBuilder tag, params object?[] children)
+    {
+        foreach (var child in children)
+        {
+            if (child is IHtmlContent html) tag.InnerHtml.AppendHtml(html);
+            else if (child is string text) tag.InnerHtml.Append(text);
+        }
+        return tag;
+    }
 }
 
 /// <summary>What the field helpers share: label, hint, fault and what was typed.</summary>
 public abstract class FieldHelper : TagHelper
 {
+    /// <summary>Where the field stands.</summary>
     [HtmlAttributeNotBound, ViewContext]
     public ViewContext ViewContext { get; set; } = null!;
 
     /// <summary>The field's name: its path in the record.</summary>
     public string Name { get; set; } = "";
 
+    /// <summary>Its label.</summary>
     public string Label { get; set; } = "";
 
+    /// <summary>A line under it.</summary>
     public string? Hint { get; set; }
 
+    /// <summary>The page it stands on.</summary>
     protected IHasForm Page => (IHasForm)ViewContext.ViewData.Model!;
 
-    protected string Id => "f-" + Name.Replace('.', '-').Replace('_', '-');
+    /// <summary>Its id.</summary>
+    protected string Id => IdOf(Name);
 
-    protected static string Encode(string text) => HtmlEncoder.Default.Encode(text);
-
+    /// <summary>What is wrong with it, or null.</summary>
     protected string? Fault => Page.Form.FaultAt(Name);
 
+    /// <summary>Ids of what describes it.</summary>
     protected string Described => (Hint is null ? "" : $"{Id}-hint ") + $"{Id}-fault";
 
-    protected string Tail => (Hint is null ? "" : $"<p class=\"hint\" id=\"{Id}-hint\">{Encode(Hint)}</p>") + $"<p class=\"fault\" id=\"{Id}-fault\">{Encode(Fault ?? "")}</p>";
+    /// <summary>The id of a field by its name.</summary>
+    public static string IdOf(string name) => "f-" + name.Replace('.', '-').Replace('_', '-');
 
-    protected void Wrap(TagHelperOutput output, string tag, string body, string? extra = null)
+    /// <summary>Its label, with a word behind it where it may stay empty.</summary>
+    protected TagBuilder LabelTag(string? optional = null)
+        => Html.Tag("label", null, ("for", Id)).With(Label, optional is null ? null : " ", optional is null ? null : Html.Tag("span", "opt").With(optional));
+
+    /// <summary>Sets the field around its control.</summary>
+    protected void Wrap(TagHelperOutput output, string tag, string? style, params object?[] body)
     {
         output.TagName = tag;
         output.TagMode = TagMode.StartTagAndEndTag;
-        output.Attributes.SetAttribute("class", "field" + (extra is null ? "" : " " + extra) + (Fault is null ? "" : " wrong"));
-        output.Content.SetHtmlContent(body);
+        output.Attributes.SetAttribute("class", "field" + (style is null ? "" : " " + style) + (Fault is null ? "" : " wrong"));
+        foreach (var part in body)
+            if (part is IHtmlContent html) output.Content.AppendHtml(html);
+        if (Hint is not null) output.Content.AppendHtml(Html.Tag("p", "hint", ("id", $"{Id}-hint")).With(Hint));
+        output.Content.AppendHtml(Html.Tag("p", "fault", ("id", $"{Id}-fault")).With(Fault ?? ""));
     }
 }
 
@@ -57,17 +97,21 @@ public abstract class FieldHelper : TagHelper
 [HtmlTargetElement("value-field")]
 public sealed class ValueFieldHelper : FieldHelper
 {
+    /// <summary>Whether it may stay empty.</summary>
     public bool Optional { get; set; }
 
+    /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
-        var quantity = Quantity.OfField(Name);
-        var symbol = Page.Units.Of(quantity).Symbol;
-        Wrap(output, "div", $"""
-            <label for="{Id}">{Encode(Label)}{(Optional ? " <span class=\"opt\">if known</span>" : "")}</label>
-            <div class="value-box"><input id="{Id}" name="{Name}" value="{Encode(Page.Form[Name])}" autocomplete="off" inputmode="text" aria-describedby="{Described} {Id}-echo"{(Fault is null ? "" : " aria-invalid=\"true\"")} hx-get="/understand?field={Name}" hx-trigger="input changed delay:250ms" hx-target="#{Id}-echo" hx-swap="innerHTML" hx-push-url="false"><span class="unit">{Encode(symbol)}</span></div>
-            <output class="echo" id="{Id}-echo" for="{Id}"></output>{Tail}
-            """);
+        var quantity = Page.Records.Select(r => FieldPath.Find(r, Name)).FirstOrDefault(p => p is not null) is { } parameter
+            ? BoundsAttribute.QuantityOf(parameter) : throw new InvalidOperationException($"No record of this page has a field '{Name}'.");
+        var query = $"/understand?measure={JsonForm.WordOf(quantity.Measure)}&field={Uri.EscapeDataString(Name)}";
+        var input = Html.Tag("input", null, ("id", Id), ("name", Name), ("value", Page.Form[Name]), ("autocomplete", "off"), ("inputmode", "text"),
+            ("aria-describedby", $"{Described} {Id}-echo"), ("aria-invalid", Fault is null ? null : "true"), ("hx-get", query),
+            ("hx-trigger", "input changed delay:250ms"), ("hx-target", $"#{Id}-echo"), ("hx-swap", "innerHTML"), ("hx-push-url", "false"));
+        Wrap(output, "div", null, LabelTag(Optional ? "if known" : null),
+            Html.Tag("div", "value-box").With(input, Html.Tag("span", "unit").With(Page.Units.Of(quantity).Symbol)),
+            Html.Tag("output", "echo", ("id", $"{Id}-echo"), ("for", Id)));
     }
 }
 
@@ -75,17 +119,28 @@ public sealed class ValueFieldHelper : FieldHelper
 [HtmlTargetElement("text-field")]
 public sealed class TextFieldHelper : FieldHelper
 {
+    /// <summary>Whether it may stay empty.</summary>
     public bool Optional { get; set; }
+
+    /// <summary>How many lines it shows.</summary>
     public int Rows { get; set; } = 1;
+
+    /// <summary>The kind of input.</summary>
     public string Type { get; set; } = "text";
+
+    /// <summary>What the browser may fill in.</summary>
     public string? Autocomplete { get; set; }
 
+    /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
-        var typed = Type == "password" ? "" : Encode(Page.Form[Name]);
-        var shared = $"id=\"{Id}\" name=\"{Name}\" aria-describedby=\"{Described}\" autocomplete=\"{Autocomplete ?? "off"}\"{(Fault is null ? "" : " aria-invalid=\"true\"")}";
-        Wrap(output, "div", $"<label for=\"{Id}\">{Encode(Label)}{(Optional ? " <span class=\"opt\">if any</span>" : "")}</label>"
-            + (Rows > 1 ? $"<textarea {shared} rows=\"{Rows}\">\n{typed}</textarea>" : $"<input {shared} type=\"{Type}\" value=\"{typed}\">") + Tail, Rows > 1 ? "wide" : null);
+        var typed = Type == "password" ? "" : Page.Form[Name];
+        var control = Html.Tag(Rows > 1 ? "textarea" : "input", null, ("id", Id), ("name", Name), ("aria-describedby", Described), ("autocomplete", Autocomplete ?? "off"),
+            ("aria-invalid", Fault is null ? null : "true"), ("rows", Rows > 1 ? Rows.ToString(System.Globalization.CultureInfo.InvariantCulture) : null),
+            ("type", Rows > 1 ? null : Type), ("value", Rows > 1 ? null : typed));
+        // A browser drops the first line break of a text box.
+        if (Rows > 1) control.With("\n" + typed);
+        Wrap(output, "div", Rows > 1 ? "wide" : null, LabelTag(Optional ? "if any" : null), control);
     }
 }
 
@@ -93,8 +148,12 @@ public sealed class TextFieldHelper : FieldHelper
 [HtmlTargetElement("tick-field")]
 public sealed class TickFieldHelper : FieldHelper
 {
+    /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
-        => Wrap(output, "div", $"<label class=\"tick\" for=\"{Id}\"><input type=\"checkbox\" id=\"{Id}\" name=\"{Name}\" value=\"true\"{(Page.Form[Name] == "true" ? " checked" : "")} aria-describedby=\"{Described}\"><span>{Encode(Label)}</span></label>{Tail}");
+    {
+        var box = Html.Tag("input", null, ("type", "checkbox"), ("id", Id), ("name", Name), ("value", "true"), ("checked", Page.Form[Name] == "true" ? "checked" : null), ("aria-describedby", Described));
+        Wrap(output, "div", null, Html.Tag("label", "tick", ("for", Id)).With(box, Html.Tag("span").With(Label)));
+    }
 }
 
 /// <summary>One of a few, each a touch.</summary>
@@ -104,11 +163,17 @@ public sealed class ChoiceFieldHelper : FieldHelper
     /// <summary>Value and words of each.</summary>
     public IEnumerable<KeyValuePair<string, string>> Choices { get; set; } = [];
 
+    /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
-        var options = string.Concat(Choices.Select((c, i) =>
-            $"<label class=\"choice\"><input type=\"radio\" name=\"{Name}\" value=\"{Encode(c.Key)}\"{(i == 0 ? $" id=\"{Id}\"" : "")}{(Page.Form[Name] == c.Key ? " checked" : "")} aria-describedby=\"{Described}\"><span>{Encode(c.Value)}</span></label>"));
-        Wrap(output, "fieldset", $"<legend>{Encode(Label)}</legend><div class=\"choices\">{options}</div>{Tail}", "wide");
+        var options = Html.Tag("div", "choices");
+        foreach (var (choice, first) in Choices.Select((c, i) => (c, i == 0)))
+        {
+            var radio = Html.Tag("input", null, ("type", "radio"), ("name", Name), ("value", choice.Key), ("id", first ? Id : null),
+                ("checked", Page.Form[Name] == choice.Key ? "checked" : null), ("aria-describedby", Described));
+            options.With(Html.Tag("label", "choice").With(radio, Html.Tag("span").With(choice.Value)));
+        }
+        Wrap(output, "fieldset", "wide", Html.Tag("legend").With(Label), options);
     }
 }
 
@@ -116,29 +181,40 @@ public sealed class ChoiceFieldHelper : FieldHelper
 [HtmlTargetElement("select-field")]
 public sealed class SelectFieldHelper : FieldHelper
 {
+    /// <summary>Value and words of each.</summary>
     public IEnumerable<KeyValuePair<string, string>> Choices { get; set; } = [];
 
+    /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
-        => Wrap(output, "div", $"<label for=\"{Id}\">{Encode(Label)}</label><select id=\"{Id}\" name=\"{Name}\" aria-describedby=\"{Described}\">"
-            + string.Concat(Choices.Select(c => $"<option value=\"{Encode(c.Key)}\"{(Page.Form[Name] == c.Key ? " selected" : "")}>{Encode(c.Value)}</option>")) + $"</select>{Tail}");
+    {
+        var select = Html.Tag("select", null, ("id", Id), ("name", Name), ("aria-describedby", Described));
+        foreach (var choice in Choices) select.With(Html.Tag("option", null, ("value", choice.Key), ("selected", Page.Form[Name] == choice.Key ? "selected" : null)).With(choice.Value));
+        Wrap(output, "div", null, LabelTag(), select);
+    }
 }
 
 /// <summary>A verdict as word, shape and colour.</summary>
 [HtmlTargetElement("verdict-mark", TagStructure = TagStructure.WithoutEndTag)]
 public sealed class VerdictMarkHelper : TagHelper
 {
+    /// <summary>Which verdict.</summary>
     public Verdict Of { get; set; }
+
+    /// <summary>A word that says it better.</summary>
+    public string? Word { get; set; }
 
     /// <summary>Who took it by name, if anyone.</summary>
     public string? Accepted { get; set; }
 
+    /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
         var mark = VerdictMark.Of(Of);
         output.TagName = "span";
         output.TagMode = TagMode.StartTagAndEndTag;
         output.Attributes.SetAttribute("class", "verdict " + mark.Style);
-        output.Content.SetHtmlContent($"<svg viewBox=\"0 0 16 16\" aria-hidden=\"true\"><path d=\"{mark.Path}\"{(mark.Filled ? " class=\"fill\"" : "")}/></svg>{mark.Word}{(string.IsNullOrEmpty(Accepted) ? "" : $", taken by {HtmlEncoder.Default.Encode(Accepted)}")}");
+        output.Content.AppendHtml(Html.Tag("svg", null, ("viewBox", "0 0 16 16"), ("aria-hidden", "true")).With(Html.Tag("path", mark.Filled ? "fill" : null, ("d", mark.Path))));
+        output.Content.Append((string.IsNullOrEmpty(Word) ? mark.Word : Word) + (string.IsNullOrEmpty(Accepted) ? "" : $", taken by {Accepted}"));
     }
 }
 
@@ -147,7 +223,7 @@ public static class Choice
 {
     /// <summary>Choices from an enum and words for each value.</summary>
     public static IEnumerable<KeyValuePair<string, string>> Of<T>(params (T Value, string Words)[] choices) where T : struct, Enum
-        => choices.Select(c => KeyValuePair.Create(InputReader.WordOf(c.Value), c.Words));
+        => choices.Select(c => KeyValuePair.Create(JsonForm.WordOf(c.Value), c.Words));
 
     /// <summary>Choices that are their own words.</summary>
     public static IEnumerable<KeyValuePair<string, string>> Plain(IEnumerable<string> choices) => choices.Select(c => KeyValuePair.Create(c, c));

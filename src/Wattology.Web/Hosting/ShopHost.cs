@@ -6,45 +6,92 @@ using Microsoft.EntityFrameworkCore;
 using Serilog;
 using Serilog.Events;
 using Serilog.Formatting.Compact;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 using Wattology.Data;
 using Wattology.Data.Demo;
-using Wattology.Data.Evidence;
-using Wattology.Data.Identity;
+using Wattology.Data.Jobs;
+using Wattology.Data.People;
 using Wattology.Web.Api;
-using Wattology.Web.Evidence;
-using Wattology.Web.Identity;
+using Wattology.Web.Forms;
+using Wattology.Web.Jobs;
+using Wattology.Web.Pages.Jobs;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Hosting;
 
 /// <summary>Builds the web application over one shop's folder.</summary>
 public static class ShopHost
 {
+    private static readonly string[] OpenPages = ["/People/SignIn", "/People/SetUp", "/Trouble"];
+    private static readonly string[] Shipped = ["/lib", "/css", "/js"];
+
     /// <summary>Builds it; the caller runs it.</summary>
     /// <param name="folder">The shop's folder.</param>
     /// <param name="port">Port on the loopback address.</param>
     /// <param name="configure">A last word for tests.</param>
     public static WebApplication Build(ShopFolder folder, int port, Action<WebApplicationBuilder>? configure = null)
     {
-        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ApplicationName = typeof(ShopHost).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory, WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"), EnvironmentName = Environments.Production });
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions
+        {
+            ApplicationName = typeof(ShopHost).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory,
+            WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"), EnvironmentName = Environments.Production,
+        });
         builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
         builder.WebHost.ConfigureKestrel(k => { k.AddServerHeader = false; k.Limits.MaxRequestBodySize = 8 * 1024 * 1024; });
-        builder.Services.AddSerilog(log => log.MinimumLevel.Information()
+        AddLog(builder.Services, folder);
+        AddShop(builder.Services, folder);
+
+        AddWeb(builder.Services);
+        configure?.Invoke(builder);
+
+        var app = builder.Build();
+        app.UseExceptionHandler("/trouble");
+        app.UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
+        app.Use(SecurityHeaders);
+        app.UseResponseCompression();
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Query.ContainsKey("v") ? "public,max-age=31536000,immutable" : "public,max-age=3600",
+        });
+        app.UseSerilogRequestLogging();
+        app.UseRouting();
+        app.UseRateLimiter();
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.MapRazorPages();
+        app.MapCalculations();
+        app.MapJobFiles();
+        app.MapUnderstand();
+        app.MapHealthChecks("/healthz").AllowAnonymous();
+        app.MapOpenApi("/openapi/{documentName}.json").AllowAnonymous();
+        return app;
+    }
+
+    private static void AddLog(IServiceCollection services, ShopFolder folder)
+    {
+        services.AddSerilog(log => log.MinimumLevel.Information()
             .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
             // The keys lie in the shop's own folder, beside the data they guard; there is nothing to warn of.
             .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             // It says that a page with a form is not cached, which is what is wanted.
             .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
             .Enrich.FromLogContext()
-            .WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, "wattology-.jsonl"), rollingInterval: RollingInterval.Day, retainedFileCountLimit: 31, shared: true)
+            .WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, "wattology-.jsonl"), rollingInterval: RollingInterval.Day,
+                retainedFileCountLimit: 31, shared: true)
             .WriteTo.Console(LogEventLevel.Warning));
-        AddShop(builder.Services, folder);
+    }
 
-        builder.Services.AddRazorPages(o => { o.Conventions.AllowAnonymousToPage("/Identity/SignIn"); o.Conventions.AllowAnonymousToPage("/Identity/SetUp"); o.Conventions.AllowAnonymousToPage("/Trouble"); });
-        builder.Services.AddAuthorizationBuilder().SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
-        builder.Services.AddAntiforgery(o => o.Cookie.Name = "wattology-form");
-        builder.Services.Configure<Microsoft.AspNetCore.Mvc.CookieTempDataProviderOptions>(o => o.Cookie.Name = "wattology-note");
-        builder.Services.ConfigureApplicationCookie(o =>
+    private static void AddWeb(IServiceCollection services)
+    {
+        services.AddRazorPages(o =>
+        {
+            foreach (var page in OpenPages) o.Conventions.AllowAnonymousToPage(page);
+        });
+        services.AddAuthorizationBuilder()
+            .SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+        services.AddAntiforgery(o => o.Cookie.Name = "wattology-form");
+        services.Configure<Microsoft.AspNetCore.Mvc.CookieTempDataProviderOptions>(o => o.Cookie.Name = "wattology-note");
+        services.ConfigureApplicationCookie(o =>
         {
             o.Cookie.Name = "wattology";
             o.Cookie.SameSite = SameSiteMode.Strict;
@@ -64,39 +111,23 @@ public static class ShopHost
                 return Task.CompletedTask;
             };
         });
-        builder.Services.ConfigureHttpJsonOptions(o =>
+        services.ConfigureHttpJsonOptions(o =>
         {
-            o.SerializerOptions.PropertyNamingPolicy = InputReader.Json.PropertyNamingPolicy;
-            foreach (var converter in InputReader.Json.Converters) o.SerializerOptions.Converters.Add(converter);
+            o.SerializerOptions.PropertyNamingPolicy = JsonForm.Options.PropertyNamingPolicy;
+            foreach (var converter in JsonForm.Options.Converters) o.SerializerOptions.Converters.Add(converter);
         });
-        builder.Services.AddOpenApi(o => o.AddDocumentTransformer((d, _, _) => { d.Info.Title = "Wattology calculations"; d.Info.Version = "1"; return Task.CompletedTask; }));
-        builder.Services.AddRateLimiter(o =>
+        services.AddOpenApi(o => o.AddDocumentTransformer((d, _, _) =>
+        {
+            (d.Info.Title, d.Info.Version) = ("Wattology calculations", "1");
+            return Task.CompletedTask;
+        }));
+        services.AddRateLimiter(o =>
         {
             o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
             o.AddConcurrencyLimiter("calc", c => { c.PermitLimit = Environment.ProcessorCount; c.QueueLimit = 200; c.QueueProcessingOrder = QueueProcessingOrder.OldestFirst; });
         });
-        builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
-        builder.Services.AddResponseCompression();
-        configure?.Invoke(builder);
-
-        var app = builder.Build();
-        app.UseExceptionHandler("/trouble");
-        app.UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
-        app.Use(SecurityHeaders);
-        app.UseResponseCompression();
-        app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Query.ContainsKey("v") ? "public,max-age=31536000,immutable" : "public,max-age=3600" });
-        app.UseSerilogRequestLogging();
-        app.UseRouting();
-        app.UseRateLimiter();
-        app.UseAuthentication();
-        app.UseAuthorization();
-        app.MapRazorPages();
-        app.MapCalculations();
-        app.MapJobFiles();
-        app.MapUnderstand();
-        app.MapHealthChecks("/healthz").AllowAnonymous();
-        app.MapOpenApi("/openapi/{documentName}.json").AllowAnonymous();
-        return app;
+        services.AddHealthChecks().AddDbContextCheck<ShopDb>("database");
+        services.AddResponseCompression();
     }
 
     /// <summary>The services the web and the command line share.</summary>
@@ -107,9 +138,14 @@ public static class ShopHost
         services.AddSingleton<OwnerCode>();
         services.AddSingleton<ShopName>();
         services.AddDbContext<ShopDb>(o => ShopDb.Configure(o, folder.DatabaseFile));
+        services.AddSingleton<RecordCache>();
+        services.AddSingleton<ShopTimes>();
+        services.AddScoped<FormState>();
+        services.AddScoped<SheetServices>();
         services.AddScoped<JobStore>();
         services.AddScoped<Verifier>();
         services.AddScoped<DemoShop>();
+        services.AddScoped<ScaledShop>();
         services.AddDataProtection().SetApplicationName("wattology").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));
         services.AddIdentity<Person, NoRole>(o =>
         {
@@ -117,16 +153,18 @@ public static class ShopHost
             (o.Password.RequireDigit, o.Password.RequireLowercase, o.Password.RequireUppercase, o.Password.RequireNonAlphanumeric) = (false, false, false, false);
             o.Lockout.MaxFailedAccessAttempts = 5;
             o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
-        }).AddUserStore<Microsoft.AspNetCore.Identity.EntityFrameworkCore.UserOnlyStore<Person, ShopDb>>().AddDefaultTokenProviders().AddClaimsPrincipalFactory<PersonClaims>();
+        }).AddUserStore<Microsoft.AspNetCore.Identity.EntityFrameworkCore.UserOnlyStore<Person, ShopDb>>().AddDefaultTokenProviders()
+            .AddClaimsPrincipalFactory<PersonClaims>();
     }
 
     private static Task SecurityHeaders(HttpContext context, RequestDelegate next)
     {
         var headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+        headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+            + "form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
-        if (!context.Request.Path.StartsWithSegments("/lib") && !context.Request.Path.StartsWithSegments("/css") && !context.Request.Path.StartsWithSegments("/js")) (headers.CacheControl, headers.Pragma) = ("no-cache, no-store", "no-cache");
+        if (!Shipped.Any(p => context.Request.Path.StartsWithSegments(p))) (headers.CacheControl, headers.Pragma) = ("no-cache, no-store", "no-cache");
         return next(context);
     }
 }

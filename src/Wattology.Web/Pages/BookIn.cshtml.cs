@@ -1,39 +1,49 @@
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Wattology.Core.Evidence;
-using Wattology.Core.Identity;
+using Wattology.Core.BookIn;
+using Wattology.Core.Entries;
 using Wattology.Core.Measures;
-using Wattology.Core.Shop;
-using Wattology.Data;
-using Wattology.Data.Evidence;
-using Wattology.Data.Shop;
+using Wattology.Core.People;
+using Wattology.Core.Plate;
+using Wattology.Data.Jobs;
 using Wattology.Web.Forms;
-using Wattology.Web.Identity;
+using Wattology.Web.Hosting;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Pages;
 
-/// <summary>Books a failed turbo in, or corrects a booking-in.</summary>
-public sealed class BookInModel(ShopDb db, JobStore jobs) : PageModel, IHasForm
+/// <summary>Books a job in, or corrects a booking-in.</summary>
+public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) : PageModel, IHasForm
 {
-    public FormState Form { get; } = new();
+    /// <summary>What the form shows.</summary>
+    public FormState Form => form;
 
+    /// <summary>The shop's units.</summary>
     public ShopUnits Units { get; private set; } = new();
 
+    /// <inheritdoc/>
+    public IReadOnlyList<Type> Records => [typeof(BookedIn)];
+
+    /// <summary>Sending the same form twice books in once.</summary>
     public string Once { get; private set; } = Guid.NewGuid().ToString("n");
 
-    /// <summary>Job whose booking-in is corrected, and the hash of the entry.</summary>
+    /// <summary>Job whose booking-in is corrected.</summary>
     public string? CorrectJob { get; private set; }
 
+    /// <summary>Hash of the booking-in that is corrected.</summary>
     public string? Corrects { get; private set; }
 
-    public override async Task OnPageHandlerExecutionAsync(Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutingContext context, Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutionDelegate next)
+    /// <inheritdoc/>
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (!User.May(Right.BookIn)) { context.Result = StatusCode(403); return; }
-        Units = await ShopSettings.LoadUnitsAsync(db);
+        Units = (await jobs.SettingsAsync()).Units;
         await next();
     }
 
+    /// <summary>Shows an empty form, or a booking-in to be corrected.</summary>
     public async Task<IActionResult> OnGetAsync(string? job)
     {
         if (job is null)
@@ -43,47 +53,50 @@ public sealed class BookInModel(ShopDb db, JobStore jobs) : PageModel, IHasForm
             Form["fuel"] = "diesel";
             return Page();
         }
-        if (await jobs.FindAsync(job) is not { } view || view.State.Latest<BookedIn>() is not { } booked) return NotFound();
+        if (await jobs.FindAsync(job) is not { } judged || judged.Record.Latest<BookedIn>() is not { } booked) return NotFound();
         (CorrectJob, Corrects) = (job, booked.Entry.Hash);
-        FormFill.Into(Form, booked.Body, Units, booked.Entry.TypedFields);
+        new FormFill(Form, Units, times).Into(booked.Body, System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, string>>(booked.Entry.Typed));
         return Page();
     }
 
+    /// <summary>Books in, or records the correction.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
         Once = Request.Form["once"].ToString();
         Corrects = Request.Form["corrects"].ToString() is { Length: > 0 } c ? c : null;
         CorrectJob = Request.Form["job"].ToString();
-        var reader = new FormReader(Request.Form, Units, Form);
+        var reader = new FormReader(Request.Form, Units, Form, times);
         var reason = reader.Text("reason");
         var old = Corrects is null ? null : await jobs.FindAsync(CorrectJob);
         if (Corrects is not null && old is null) return NotFound();
-        var booked = reader.Read<BookedIn>(new JsonObject { ["number"] = old?.Job.Number ?? "" });
-        if (old is not null && reason.Length == 0) Form.Faults.Add("reason", "A correction needs its reason.");
-        if (old is not null && booked is not null && booked.Turbos < old.Job.Turbos) Form.Faults.Add("turbos", "Readings of a second turbo may be recorded already; two turbos stay two.");
-        var plate = old is null ? reader.Read<PlateRead>(new JsonObject { ["unit"] = 1, ["plate"] = "old" }, "plate") : null;
+        var booked = (BookedIn?)reader.Read(typeof(BookedIn), new JsonObject { ["number"] = old?.Machine.Number ?? "" });
+        var plate = old is null && Form["kind"] != Core.Inputs.JsonForm.WordOf(JobKind.FirstFitment)
+            ? (PlateRead?)reader.Read(typeof(PlateRead), new JsonObject { ["turbo"] = 1, ["plate"] = "old" }, "plate") : null;
         if (!Form.Faults.None || booked is null) return Refuse();
-
         try
         {
-            var typed = Form.Typed.ToDictionary();
-            if (old is not null)
-            {
-                await jobs.AppendAsync(CorrectJob, User.Author(), new EntryDraft(booked, How.Told, Corrects: Corrects, Reason: reason, Typed: typed, Once: Once));
-                TempData["Said"] = "The correction is recorded.";
-                TempData["SavedForm"] = $"/book-in?{CorrectJob}";
-                return Redirect($"/jobs/{CorrectJob}");
-            }
-            var id = await jobs.BookInAsync(User.Author(), new EntryDraft(booked, How.Told, Typed: typed, Once: Once), new EntryDraft(plate!, How.ByEye));
-            TempData["Said"] = "Booked in.";
-            TempData["SavedForm"] = "/book-in";
-            return Redirect($"/jobs/{id}");
+            return old is null ? await BookAsync(booked, plate) : await CorrectAsync(booked, reason);
         }
-        catch (RefusedException refused)
-        {
-            Form.Faults.Add("", refused.Message);
-            return Refuse();
-        }
+        catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
+        catch (SentAgainException) { Form.Faults.Add("", "This form was sent before with another content, and that stands. Open the job and correct it from there."); }
+        return Refuse();
+    }
+
+    private async Task<IActionResult> BookAsync(BookedIn booked, PlateRead? plate)
+    {
+        var id = await jobs.BookInAsync(User.Author(), new EntryDraft(booked, Known.Told, Typed: Form.Typed.ToDictionary(), Once: Once),
+            plate is null ? null : new EntryDraft(plate, Known.Seen));
+        TempData["Said"] = "Booked in.";
+        TempData["SavedForm"] = "/book-in";
+        return Redirect($"/jobs/{id}");
+    }
+
+    private async Task<IActionResult> CorrectAsync(BookedIn booked, string reason)
+    {
+        await jobs.AppendAsync(CorrectJob!, User.Author(), new EntryDraft(booked, Known.Told, Corrects: Corrects, Reason: reason, Typed: Form.Typed.ToDictionary(), Once: Once));
+        TempData["Said"] = "The correction is recorded.";
+        TempData["SavedForm"] = $"/book-in?{CorrectJob}";
+        return Redirect($"/jobs/{CorrectJob}");
     }
 
     private PageResult Refuse()

@@ -1,33 +1,43 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Wattology.Core.Calculations;
-using Wattology.Core.Shop;
-using Wattology.Data.Evidence;
+using Wattology.Core.BookIn;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
+using Wattology.Core.Yard;
+using Wattology.Data.Jobs;
+using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Pages;
 
 /// <summary>Every open job by what it waits for, and the search.</summary>
-public sealed class YardModel(JobStore jobs, TimeProvider clock) : PageModel
+public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
 {
     /// <summary>What a job may wait for, in words.</summary>
     public static readonly IReadOnlyList<KeyValuePair<string, string>> WaitWords =
     [
-        new(InputReader.WordOf(WaitsFor.Hands), "Waits for hands"),
-        new(InputReader.WordOf(WaitsFor.Parts), "Waits for parts"),
-        new(InputReader.WordOf(WaitsFor.Wait), "Draining, soaking, curing or cooling"),
-        new(InputReader.WordOf(WaitsFor.Answer), "Waits for an answer"),
-        new(InputReader.WordOf(WaitsFor.Claim), "Waits for a claim"),
+        new(JsonForm.WordOf(WaitsFor.Hands), "Waits for hands"),
+        new(JsonForm.WordOf(WaitsFor.Parts), "Waits for parts"),
+        new(JsonForm.WordOf(WaitsFor.Wait), "Draining, soaking, curing or cooling"),
+        new(JsonForm.WordOf(WaitsFor.Answer), "Waits for an answer"),
+        new(JsonForm.WordOf(WaitsFor.Claim), "Waits for a claim"),
     ];
 
+    /// <summary>Jobs that wait for the same.</summary>
+    /// <param name="Title">What they wait for, in words.</param>
+    /// <param name="Jobs">The jobs.</param>
     public sealed record Group(string Title, IReadOnlyList<JobRow> Jobs);
 
+    /// <summary>What is searched for; null for the yard.</summary>
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
 
+    /// <summary>The jobs shown.</summary>
     public IReadOnlyList<JobRow> Jobs { get; private set; } = [];
 
+    /// <summary>The same, by what they wait for.</summary>
     public IEnumerable<Group> Groups { get; private set; } = [];
 
+    /// <summary>Shows the yard, or what was found.</summary>
     public async Task OnGetAsync(CancellationToken cancel)
     {
         Q = string.IsNullOrWhiteSpace(Q) ? null : Q.Trim();
@@ -36,15 +46,16 @@ public sealed class YardModel(JobStore jobs, TimeProvider clock) : PageModel
             : Jobs.Count > 0 ? [new Group("Found", Jobs)] : [];
     }
 
-    public bool IsLate(JobRow job) => job.HandedOverMs is null && job.Promised < clock.GetUtcNow();
+    /// <summary>Whether a job's promised time is past.</summary>
+    public bool IsLate(JobRow job) => job.HandedOverMs is null && job.Promised < times.Now;
+
+    /// <summary>The next step's name.</summary>
+    public static string Next(JobRow job) => job.HandedOver is not null ? "Handed over" : WorkOrder.TitleOf(job.NextSheet);
+
+    /// <summary>What the job waits for, in somebody's words or in those of its next step.</summary>
+    public string Words(JobRow job) => job.HandedOver is { } over ? times.Day(over) : job.WaitNote.Length > 0 ? job.WaitNote
+        : WorkOrder.WaitsWords(item => HoldPoints.TitleOf(job.Turbos, item), job.NextWaits, job.NextOpen);
 
     /// <summary>The promised time as people say it.</summary>
-    public string Promised(JobRow job)
-    {
-        if (job.Promised is not { } promised) return "no time promised";
-        var at = promised.ToLocalTime();
-        var days = (at.Date - clock.GetLocalNow().Date).Days;
-        var day = days switch { 0 => "today", 1 => "tomorrow", -1 => "yesterday", > 1 and < 7 => at.ToString("dddd"), _ => at.ToString(at.Year == clock.GetLocalNow().Year ? "ddd d MMM" : "d MMM yyyy") };
-        return $"{(IsLate(job) ? "late: " : "")}{day} {at:HH:mm}";
-    }
+    public string Promised(JobRow job) => job.Promised is { } promised ? (IsLate(job) ? "late: " : "") + times.Promise(promised) : "no time promised";
 }

@@ -25,7 +25,7 @@ public sealed class AxeTests(DemoShopFixture demo)
         var running = DemoJobs.Find(bay, "School minibus", "Start");
         var suspect = DemoJobs.Find(bay, "Brewery van");
         var cured = DemoJobs.Find(bay, "Hill-climb");
-        foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job=" + busy.Split('/')[2], "/limits", "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured + "/findings", busy + "/feed/1", busy + "/restrictor/1",
+        foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job=" + busy.Split('/')[2], "/limits", "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
             busy + "/drain/1", cured + "/drain/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release", twin + "/prime", ready + "/start", running + "/start", running + "/hand-over", busy + "/record" })
         {
             bay.Open(page);
@@ -69,14 +69,14 @@ public sealed class AxeTests(DemoShopFixture demo)
         bay.See(".job-head", "Crane");
         var job = bay.At;
         bay.Open(job + "/start");
-        bay.See(".gate", "Seconds to pressure after firing set");
+        bay.See(".hold-point", "Seconds to pressure after firing set");
         Check(bay, found);
         bay.Open(job + "/prime");
         bay.Choose("items", "Injection fuse");
         bay.PressButton("Record as disabled");
         bay.See(".plain-list", "Injection fuse");
         bay.Type("pass_reason", "trial on the bench");
-        bay.PressButton("Pass with lines open");
+        bay.PressButton("Pass with items open");
         bay.PressButton("Start burst 1");
         bay.See(".instrument", "burst 1 of 4");
         Check(bay, found);

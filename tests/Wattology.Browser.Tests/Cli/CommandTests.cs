@@ -34,6 +34,31 @@ public sealed class CommandTests(DemoShopFixture demo)
     }
 
     [Fact]
+    public async Task A_real_shop_is_never_wiped_and_a_folder_being_served_is_left_alone()
+    {
+        var real = Directory.CreateTempSubdirectory("wattology-real-").FullName;
+        var file = Path.Combine(real, "job.json");
+        await File.WriteAllTextAsync(file, (await RunningShop.RunToEndAsync(null, "export", "SQ-1004", "--data", demo.Shop.Folder)).Out);
+        Assert.Equal(0, (await RunningShop.RunToEndAsync(null, "import", file, "--data", real)).Code);
+        foreach (var fresh in new[] { new[] { "--fresh" }, [] })
+        {
+            var refused = await RunningShop.RunToEndAsync(null, ["demo", "--port", RunningShop.FreePort(), "--data", real, .. fresh]);
+            Assert.Equal((2, true), (refused.Code, refused.Error.Contains("holds a real shop, not the demo", StringComparison.Ordinal)));
+        }
+        Assert.Contains("1 job, ", (await RunningShop.RunToEndAsync(null, "verify", "--data", real)).Out);
+        Directory.Delete(real, true);
+
+        foreach (var command in new[] { new[] { "demo", "--fresh" }, ["demo"], ["serve"] })
+        {
+            var second = await RunningShop.RunToEndAsync(null, [.. command, "--port", RunningShop.FreePort(), "--data", demo.Shop.Folder]);
+            Assert.Equal(2, second.Code);
+            Assert.Contains($"is served on {demo.Shop.Address} by process ", second.Error);
+        }
+        Assert.Contains("every chain is whole", (await RunningShop.RunToEndAsync(null, "verify", "--job", "SQ-1004", "--data", demo.Shop.Folder)).Out);
+        Assert.Contains("There is no job SQ-1", (await RunningShop.RunToEndAsync(null, "verify", "--job", "SQ-1", "--data", demo.Shop.Folder)).Error);
+    }
+
+    [Fact]
     public async Task Export_and_import_carry_a_job_with_its_chain_and_a_real_shop_is_no_demo()
     {
         Assert.Contains("Jory Askeld, technician", demo.Shop.Said);

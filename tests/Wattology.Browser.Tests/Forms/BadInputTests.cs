@@ -20,15 +20,15 @@ public sealed class BadInputTests(DemoShopFixture demo)
             new("/plate/1", "Record the plate", "Type any one of model", [("maker", "Hellis")], [("plate", "new")]),
             new("/plate/1", "Record the plate", "A number is typed, so the plate was readable", [("model", "K5")], [("plate", "old"), ("not_readable", "true")]),
             new("/findings", "Confirm under my name", "Say what produced this", [("disagreement", "because I say so")]),
-            new("/feed/1", "Record the catch test", "'lots' is not a volume", [("runs.0.ml", "40"), ("runs.0.seconds", "10"), ("runs.1.ml", "lots"), ("runs.1.seconds", "10"), ("line.id_mm", "4,5"), ("line.length_mm", "600"), ("oil_temp_c", "20"), ("instrument", "jug")]),
-            new("/feed/1", "Record the catch test", "'psj' is not a unit of pressure", [("gallery_kpa", "12 psj"), ("oil_temp_c", "20"), ("instrument", "jug")]),
+            new("/oil-supply/1", "Record the catch test", "'lots' is not a volume", [("input.runs.0.ml", "40"), ("input.runs.0.seconds", "10"), ("input.runs.1.ml", "lots"), ("input.runs.1.seconds", "10"), ("input.line.id_mm", "4,5"), ("input.line.length_mm", "600"), ("input.oil_temp_c", "20"), ("instrument", "jug")]),
+            new("/oil-supply/1", "Record the catch test", "'psj' is not a unit of pressure", [("input.gallery_kpa", "12 psj"), ("input.oil_temp_c", "20"), ("instrument", "jug")]),
             new("/restrictor/1", "Record the restrictor", "A restrictor is fitted: measure its hole", [("instrument", "pins")], [("fitted", "true")]),
-            new("/drain/1", "Record the drain", "cannot fall or climb more than its length", [("segments.0.length_mm", "100"), ("segments.0.fall_mm", "180"), ("id_mm", "19"), ("exit_above_oil_mm", "30"), ("instrument", "tape")]),
-            new("/drain/1", "Record the drain", "'1,200' can be read two ways", [("segments.0.length_mm", "1,200"), ("segments.0.fall_mm", "80"), ("id_mm", "19"), ("exit_above_oil_mm", "30"), ("instrument", "tape")]),
+            new("/drain/1", "Record the drain", "cannot fall or climb more than its length", [("input.segments.0.length_mm", "100"), ("input.segments.0.fall_mm", "180"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("instrument", "tape")]),
+            new("/drain/1", "Record the drain", "'1,200' can be read two ways", [("input.segments.0.length_mm", "1,200"), ("input.segments.0.fall_mm", "80"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("instrument", "tape")]),
             new("/crankcase", "Record the pressure", "out of range", [("pressure_kpa", "12 bar"), ("instrument", "gauge")], [("running", "idle")]),
             new("/crankcase", "Make it due after the first start", "Say why it cannot be measured", [("why", "   ")]),
-            new("/clocking/1", "Record the clocking", "Name the instrument", [("oil_inlet_deg", "12"), ("instrument", "")]),
-            new("/clocking/1", "Record the clocking", "out of range", [("compressor_up_deg", "95"), ("instrument", "angle gauge")]),
+            new("/clocking/1", "Record the clocking", "Name the instrument", [("input.oil_inlet_deg", "12"), ("instrument", "")]),
+            new("/clocking/1", "Record the clocking", "out of range", [("input.compressor_up_deg", "95"), ("instrument", "angle gauge")]),
             new("/prime", "Record as disabled", "Name at least one thing", []),
             new("/prime", "Record", "How much oil went in", [("oil_ml", "")], [("method", "syringe")]),
             new("/prime", "Record the pressure", "What the gauge showed", [("instrument", "oil gauge 3")], [("seen", "true"), ("by", "direct-gauge")]),
@@ -47,7 +47,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
     }
 
     [Fact]
-    public void Gates_want_a_reason_and_some_things_no_reason_passes()
+    public void Hold_points_want_a_reason_and_some_things_no_reason_passes()
     {
         using var bay = new Bay(demo.Shop.Address);
         bay.SignInAs("petra");
@@ -63,7 +63,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
         Faulted(bay, "above 0, is needed");
         Assert.Equal("0", bay.ValueOf("pressure_kpa"));
         bay.Open(job + "/start");
-        bay.See(".gate", "no role and no reason passes that");
+        bay.See(".hold-point", "no role and no reason passes that");
         Assert.False(bay.IsThere("[name='pass_reason']"));
         Assert.Equal(before, DemoJobs.Entries(bay, job));
 
@@ -76,7 +76,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
         var other = DemoJobs.Find(bay, "Road sweeper", "Oil supply");
         bay.Open(other + "/release");
         bay.Type("pass_reason", " ");
-        bay.PressButton("Pass with lines open");
+        bay.PressButton("Pass with items open");
         Faulted(bay, "Passing takes a reason");
     }
 

@@ -11,7 +11,7 @@ public sealed class RunningShop : IAsyncDisposable
     private readonly Process _process;
     private readonly StringBuilder _said = new();
 
-    private RunningShop(Process process, string folder, int port) => (_process, Folder, Address) = (process, folder, $"http://127.0.0.1:{port}");
+    private RunningShop(Process process, string folder, string port) => (_process, Folder, Address) = (process, folder, $"http://127.0.0.1:{port}");
 
     public string Folder { get; }
 
@@ -28,7 +28,7 @@ public sealed class RunningShop : IAsyncDisposable
     {
         var folder = Directory.CreateTempSubdirectory("wattology-browser-").FullName;
         var port = FreePort();
-        var process = Run(command, "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", folder);
+        var process = Run(command, "--port", port, "--data", folder);
         var shop = new RunningShop(process, folder, port);
         process.OutputDataReceived += (_, e) => { lock (shop._said) shop._said.AppendLine(e.Data); };
         process.ErrorDataReceived += (_, e) => { lock (shop._said) shop._said.AppendLine(e.Data); };
@@ -65,11 +65,12 @@ public sealed class RunningShop : IAsyncDisposable
         return (process.ExitCode, await output, await error);
     }
 
-    private static int FreePort()
+    /// <summary>A port nobody listens on just now.</summary>
+    public static string FreePort()
     {
         using var probe = new TcpListener(IPAddress.Loopback, 0);
         probe.Start();
-        return ((IPEndPoint)probe.LocalEndpoint).Port;
+        return ((IPEndPoint)probe.LocalEndpoint).Port.ToString(System.Globalization.CultureInfo.InvariantCulture);
     }
 
     public async ValueTask DisposeAsync()

@@ -33,7 +33,7 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("drawing-twin-tablet", Job("Pilot launch"), tablet);
         Take("findings", Job("Brewery van") + "/findings");
         Take("cause", Job("Hill-climb") + "/findings");
-        Take("feed", Job("Forage harvester, red") + "/feed/1");
+        Take("oil-supply", Job("Forage harvester, red") + "/oil-supply/1");
         Take("drain", Job("Hill-climb") + "/drain/1");
         Take("clocking-tablet", tractor + "/clocking/1", tablet, () => tablet.Script("document.querySelector('.dial-box').scrollIntoView({block:'center'})"));
         Take("release", Job("Road sweeper", "Oil supply") + "/release");

@@ -1,5 +1,5 @@
 using Wattology.Core.Actuator;
-using Wattology.Core.Shop;
+using Wattology.Core.Limits;
 
 namespace Wattology.Core.Tests.Actuator;
 

@@ -1,4 +1,5 @@
 using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 
 namespace Wattology.Core.Tests.Calculations;
 

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 
 namespace Wattology.Core.Tests.Calculations;
 

@@ -1,5 +1,6 @@
 using FsCheck.Xunit;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
+using Wattology.Core.Numerics;
 using Wattology.Core.Causes;
 using Wattology.Core.Findings;
 

@@ -1,6 +1,6 @@
 using FsCheck.Xunit;
 using Wattology.Core.Clocking;
-using Wattology.Core.Shop;
+using Wattology.Core.Limits;
 
 namespace Wattology.Core.Tests.Clocking;
 
@@ -34,15 +34,5 @@ public sealed class ClockingProperties
         var stepped = Turning.Compute(new(now, want, 45));
         return free.TurnDeg is > -180 and <= 180 && Math.Abs(Math.IEEERemainder(now + free.TurnDeg - want, 360)) < 1e-6
             && Math.Abs(stepped.LeftDeg) <= 22.5 + 1e-9 && Math.Abs(stepped.TurnDeg + stepped.LeftDeg - free.TurnDeg) < 1e-6;
-    }
-
-    [Fact]
-    public void The_worst_attitude_judges_and_a_slope_has_its_own_limit()
-    {
-        var input = new ClockingInput(10, Attitudes: [new("level", 0, 0), new("on the slip", 0, 25)]);
-        var result = ClockingGeometry.Compute(input);
-        Assert.Equal(Verdict.Sound, ClockingSet.Judge(input, result, LimitBook.Usual).Verdict);
-        var sloped = new LimitBook([new Limit("drain-tilt-slope", LimitSource.Shop, "slip", null, 10, null, 12)]);
-        Assert.Equal((Verdict.Stop, true), (ClockingSet.Judge(input, result, sloped).Verdict, ClockingSet.Judge(input, result, sloped).Why.Contains("on the slip", StringComparison.Ordinal)));
     }
 }

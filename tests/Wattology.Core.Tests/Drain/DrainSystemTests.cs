@@ -1,4 +1,6 @@
-using Wattology.Core.Calculations;
+using Wattology.Core.Limits;
+using Wattology.Core.Inputs;
+using Wattology.Core.Numerics;
 using Wattology.Core.Drain;
 using Wattology.Core.OilSupply;
 
@@ -27,7 +29,7 @@ public sealed class DrainSystemTests
     public void A_crankcase_in_one_state_decides_and_is_brought_down_just_far_enough()
     {
         var pushed = Sound with { States = [Sound.States[0], Sound.States[1], Sound.States[2] with { CrankcaseKpa = 1.6 }] };
-        Assert.Equal(("rated", Verdict.Doubt), (DrainSystem.Compute(pushed).Deciding, DrainSystem.Compute(pushed).Verdict));
+        Assert.Equal(("rated", Verdict.Doubtful), (DrainSystem.Compute(pushed).Deciding, DrainSystem.Compute(pushed).Verdict));
         var down = Best(pushed, CureKind.CrankcaseDown);
         Assert.Equal(Verdict.Sound, DrainSystem.Compute(pushed with { States = [Sound.States[0], Sound.States[1], Sound.States[2] with { CrankcaseKpa = down.Amount }] }).Verdict);
         Assert.NotEqual(Verdict.Sound, DrainSystem.Compute(pushed with { States = [Sound.States[0], Sound.States[1], Sound.States[2] with { CrankcaseKpa = down.Amount + 0.01 }] }).Verdict);
@@ -59,5 +61,15 @@ public sealed class DrainSystemTests
         Assert.Contains("states", Assert.Throws<InputRefusedException>(() => DrainSystem.Compute(Sound with { States = [] })).Faults.ByPath.Keys);
         Assert.Contains("drain_mm", Assert.Throws<InputRefusedException>(() => DrainSystem.Cures(Sound with { DrainMm = 0 })).Faults.ByPath.Keys);
         Assert.Throws<InputRefusedException>(() => DrainSystem.Compute(Sound with { DrainTiltDeg = double.NaN }));
+    }
+
+    [Fact]
+    public void Tilt_and_margin_are_judged_by_the_limits_in_force()
+    {
+        static Verdict Tilted(double degrees, params Limit[] limits) => DrainSystem.Compute(Sound with { DrainTiltDeg = degrees }, new LimitBook(limits)).Verdict;
+        Assert.Equal([Verdict.Sound, Verdict.Doubtful, Verdict.Doubtful, Verdict.Stop], new[] { 15.0, 15.1, 30, 30.1 }.Select(d => Tilted(d)));
+        Assert.Equal(Verdict.Stop, Tilted(15, new Limit("drain-tilt", LimitSource.Maker, "sheet", null, 5, null, 10)));
+        Assert.Equal(Verdict.Stop, Tilted(0, new Limit("drain-margin", LimitSource.Shop, "test", 1000, null, 900)));
+        Assert.Contains(DrainSystem.Cures(Sound with { DrainTiltDeg = 12 }, new LimitBook([new Limit("drain-tilt", LimitSource.Maker, "sheet", null, 5)])), c => c.Kind == CureKind.CentreTurned);
     }
 }

@@ -32,10 +32,10 @@ public sealed class FirstStartTests
         Assert.Equal("Engine stopped", late.Said(".instrument button"));
         await jory.PostAsync(start + "?handler=Stop");
         Assert.Contains("ran without oil pressure in time", (await jory.GetAsync(start)).Said(".instrument.stopped"));
-        Assert.Contains("First start gate: oil pressure proved", (await jory.PostAsync(start + "?handler=Fire")).Said(".instrument .fault-list"));
-        var refused = await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", ""), ("instrument", "gauge 3"));
+        Assert.Contains("First start hold point: no run without oil pressure", (await jory.PostAsync(start + "?handler=Fire")).Said(".instrument .fault-list"));
+        var refused = await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", ""), ("by", "direct-gauge"), ("seen", "true"), ("known", "measured"), ("instrument", "gauge 3"));
         Assert.Contains("above 0, is needed", refused.Said(".instrument .fault-list"));
-        await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", "2 bar"), ("instrument", "gauge 3"));
+        await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", "2 bar"), ("by", "direct-gauge"), ("seen", "true"), ("known", "measured"), ("instrument", "gauge 3"));
         Assert.Empty((await jory.GetAsync(start)).Page.QuerySelectorAll(".instrument"));
     }
 
@@ -57,6 +57,6 @@ public sealed class FirstStartTests
         Assert.Empty(refused.Page.QuerySelectorAll("[name=codes_clear][checked]"));
         Assert.NotNull(refused.Page.QuerySelector("[name=smoke][value=none][checked]"));
         var handOver = await jory.GetAsync(start.Replace("/start", "/hand-over", StringComparison.Ordinal));
-        Assert.Contains("First idle of 5 minclosed", handOver.Said(".gate-lines"));
+        Assert.Contains("First idlesettled", handOver.Said(".hold-items"));
     }
 }

@@ -30,13 +30,13 @@ public sealed class SheetTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
-        (string, string)[] drain = [("grade", "5W-30"), ("oil_temp_c", "90"), ("flow_lpm", "1.6"), ("id_mm", "19"), ("exit_above_oil_mm", "30"), ("how", "by-eye"),
-            ("segments.0.length_mm", "140"), ("segments.0.fall_mm", "100"), ("segments.1.length_mm", ""), ("segments.1.fall_mm", ""), ("segments.4.length_mm", "90"), ("segments.4.fall_mm", "95")];
+        (string, string)[] drain = [("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("known", "seen"),
+            ("input.segments.0.length_mm", "140"), ("input.segments.0.fall_mm", "100"), ("input.segments.1.length_mm", ""), ("input.segments.1.fall_mm", ""), ("input.segments.4.length_mm", "90"), ("input.segments.4.fall_mm", "95")];
         var refused = await jory.PostAsync(job + "/drain/1", drain);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.Status);
-        Assert.Equal("95", refused.Page.QuerySelector("#f-segments-1-fall-mm")!.GetAttribute("value"));
-        Assert.Contains("cannot fall", refused.Said("#f-segments-1-fall-mm-fault"));
-        drain[^1] = ("segments.4.fall_mm", "60");
+        Assert.Equal("95", refused.Page.QuerySelector("#f-input-segments-1-fall-mm")!.GetAttribute("value"));
+        Assert.Contains("cannot fall", refused.Said("#f-input-segments-1-fall-mm-fault"));
+        drain[^1] = ("input.segments.4.fall_mm", "60");
         Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/drain/1", drain)).Status);
         Assert.Equal(2, (await jory.GetAsync(job + "/drain/1")).Page.QuerySelectorAll("#sheet table tbody tr").Length);
     }
@@ -48,10 +48,10 @@ public sealed class SheetTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
-        await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "0,1 psi"), ("running", "idle"), ("how", "told"), ("instrument", ""));
+        await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "0,1 psi"), ("running", "idle"), ("known", "told"), ("instrument", ""));
         var file = (await jory.GetAsync(job + "/file.json")).Text;
-        Assert.Contains("\"pressure_kpa\": \"0,1 psi\"", file);
-        Assert.Contains("\"how\": \"told\"", file);
+        Assert.Contains("\"pressure_kpa\":\"0,1 psi\"", file);
+        Assert.Contains("\"known\": \"told\"", file);
         Assert.Contains("told", (await jory.GetAsync(job + "/crankcase")).Said(".latest"));
     }
 
@@ -61,12 +61,12 @@ public sealed class SheetTests
         await using var server = await ShopServer.StartAsync();
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/book-in");
-        var job = (await jory.PostAsync("/book-in", [.. Jobs.BookingIn.Where(f => f.Item1 != "turbos"), ("turbos", "2"), ("once", "twin")])).Location!.ToString();
-        await jory.PostAsync(job + "/feed/2", Jobs.CatchTest);
-        var page = await jory.GetAsync(job + "/feed/2");
-        Assert.Contains("turbo 2", page.Page.QuerySelector("#spot-feed-2")!.GetAttribute("aria-label"));
-        Assert.Contains("not looked", page.Page.QuerySelector("#spot-feed-1")!.TextContent);
-        Assert.DoesNotContain("not looked", page.Page.QuerySelector("#spot-feed-2")!.TextContent);
-        Assert.Contains("Oil supply judged, turbo 1open", (await jory.GetAsync(job + "/release")).Said(".gate-lines"));
+        var job = (await jory.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 != "turbos"), ("turbos", "2"), ("once", "twin")])).Location!.ToString();
+        await jory.PostAsync(job + "/oil-supply/2", JobForms.CatchTest);
+        var page = await jory.GetAsync(job + "/oil-supply/2");
+        Assert.Contains("turbo 2", page.Page.QuerySelector("#spot-oil-supply-2")!.GetAttribute("aria-label"));
+        Assert.Contains("not looked at", page.Page.QuerySelector("#spot-oil-supply-1")!.TextContent);
+        Assert.DoesNotContain("not looked at", page.Page.QuerySelector("#spot-oil-supply-2")!.TextContent);
+        Assert.Contains("Oil supply judged, turbo 1open", (await jory.GetAsync(job + "/release")).Said(".hold-items"));
     }
 }

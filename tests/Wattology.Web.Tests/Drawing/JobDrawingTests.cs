@@ -1,10 +1,11 @@
 using System.Globalization;
 using System.Xml.Linq;
-using Wattology.Core;
-using Wattology.Core.Evidence;
-using Wattology.Core.Identity;
+using Wattology.Core.Entries;
+using Wattology.Core.Jobs;
+using Wattology.Core.BookIn;
 using Wattology.Core.Measures;
-using Wattology.Core.Shop;
+using Wattology.Core.Limits;
+using Wattology.Core.People;
 using Wattology.Web.Drawing;
 using Wattology.Web.Forms;
 
@@ -12,10 +13,13 @@ namespace Wattology.Web.Tests.Drawing;
 
 public sealed class JobDrawingTests
 {
-    private static JobView View(BoostControl control, bool water, bool closed, int turbos, string engine = "Brannock D3")
+    private const string Id = "0123456789abcdef0123456789abcdef";
+
+    private static JudgedJob View(BoostControl control, bool water, bool closed, int turbos, string engine = "Brannock D3")
     {
         var booked = new BookedIn("T-1", "Mill", "Smokes.", "REG 1", "Saw mill engine", engine, JobKind.Custom, control, Fuel.Diesel, water, closed, turbos, RunHours: 1);
-        return new(JobState.Of([Entry.Seal("job", null, DateTimeOffset.UnixEpoch, new Author("A", Role.Owner), new EntryDraft(booked))]), LimitBook.Usual, new ShopUnits(), []);
+        var owner = new Author("p-a", "A", Role.Owner);
+        return new JobBuilder(Id, booked, DateTimeOffset.UnixEpoch, owner, owner).Job;
     }
 
     public static TheoryData<BoostControl, bool, bool, int> Builds()
@@ -23,7 +27,7 @@ public sealed class JobDrawingTests
         var data = new TheoryData<BoostControl, bool, bool, int>();
         foreach (var control in Enum.GetValues<BoostControl>())
             foreach (var turbos in new[] { 1, 2 })
-                data.Add(control, turbos == 1, control == BoostControl.ExternalGate, turbos);
+                data.Add(control, turbos == 1, control == BoostControl.ExternalWastegate, turbos);
         return data;
     }
 
@@ -34,13 +38,13 @@ public sealed class JobDrawingTests
         var box = svg.Attribute("viewBox")!.Value.Split(' ').Select(v => double.Parse(v, CultureInfo.InvariantCulture)).ToArray();
         double N(XElement e, string name) => double.Parse(e.Attribute(name)!.Value, CultureInfo.InvariantCulture);
         var labels = svg.Descendants().Where(e => (string?)e.Attribute("class") == "d-label").Select(e => (X: N(e, "x"), Y: N(e, "y"), W: N(e, "width"), H: N(e, "height"))).ToArray();
-        Assert.Equal(4 + 5 * turbos, labels.Length);
+        Assert.Equal(4 + 6 * turbos, labels.Length);
         Assert.All(labels, l => Assert.True(l.X >= 0 && l.Y >= 0 && l.X + l.W <= box[2] && l.Y + l.H <= box[3] && l.H >= 72));
         for (var i = 0; i < labels.Length; i++)
             for (var j = i + 1; j < labels.Length; j++)
                 Assert.False(labels[i].X < labels[j].X + labels[j].W && labels[j].X < labels[i].X + labels[i].W && labels[i].Y < labels[j].Y + labels[j].H && labels[j].Y < labels[i].Y + labels[i].H, $"labels {i} and {j} overlap");
         var text = svg.Value;
-        var parts = new Dictionary<BoostControl, string> { [BoostControl.PneumaticGate] = "gate canister", [BoostControl.PneumaticVanes] = "vane canister", [BoostControl.ElectronicVanes] = "vane motor", [BoostControl.ExternalGate] = "external gate" };
+        var parts = new Dictionary<BoostControl, string> { [BoostControl.WastegateCanister] = "wastegate canister", [BoostControl.VanesCanister] = "vane canister", [BoostControl.VanesElectric] = "vane motor", [BoostControl.WastegateElectric] = "wastegate motor", [BoostControl.ExternalWastegate] = "external wastegate" };
         Assert.All(parts, p => Assert.Equal(p.Key == control, text.Contains(p.Value, StringComparison.Ordinal)));
         Assert.Equal(water, text.Contains("water", StringComparison.Ordinal));
         Assert.Equal(closed, text.Contains("breather to intake", StringComparison.Ordinal));
@@ -53,7 +57,7 @@ public sealed class JobDrawingTests
         var view = View(BoostControl.None, false, false, 2);
         var screen = XDocument.Parse(new JobDrawing(view, ("drain", 2)).Render());
         var links = screen.Descendants().Where(e => e.Name.LocalName == "a").ToArray();
-        Assert.Contains("/jobs/job/drain/2", links.Select(l => l.Attribute("href")!.Value));
+        Assert.Contains($"/jobs/{Id}/drain/2", links.Select(l => l.Attribute("href")!.Value));
         Assert.Equal("spot-drain-2", Assert.Single(links, l => l.Attribute("aria-current") is not null).Attribute("id")!.Value);
         Assert.All(links, l => Assert.Equal(l.Attribute("href")!.Value, l.Attribute("hx-get")!.Value));
         Assert.DoesNotContain(XDocument.Parse(new JobDrawing(view, paper: true).Render()).Descendants(), e => e.Name.LocalName == "a");

@@ -8,11 +8,11 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.DependencyInjection.Extensions;
-using Wattology.Core.Shop;
+using Wattology.Core.People;
 using Wattology.Data;
 using Wattology.Data.Demo;
-using Wattology.Data.Evidence;
-using Wattology.Data.Identity;
+using Wattology.Data.Jobs;
+using Wattology.Data.People;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Tests.Hosting;
@@ -43,7 +43,7 @@ public sealed class ShopServer : IAsyncDisposable
         var server = new ShopServer(app, folder);
         await server.WithAsync(async services =>
         {
-            await ShopFolder.MigrateAsync(services.GetRequiredService<ShopDb>());
+            await services.GetRequiredService<ShopFolder>().OpenAsync(services.GetRequiredService<ShopDb>());
             if (demo) await services.GetRequiredService<DemoShop>().SeedAsync();
             else
                 foreach (var (user, name, role) in new[] { ("maren", "Maren T", Role.Owner), ("jory", "Jory A", Role.Technician), ("wyn", "Wyn H", Role.Desk) })

@@ -1,20 +1,25 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
-using Wattology.Core.Shop;
-using Wattology.Data.Evidence;
+using Wattology.Core.People;
+using Wattology.Data.Jobs;
 using Wattology.Web.Forms;
-using Wattology.Web.Identity;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.Import;
 
 /// <summary>Brings a job file into the shop.</summary>
 public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
 {
+    /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
 
+    /// <summary>The shop's units; nothing here is measured.</summary>
     public ShopUnits Units { get; } = new();
+
+    /// <inheritdoc/>
+    public IReadOnlyList<Type> Records => [];
 
     public IActionResult OnGet() => User.May(Right.Import) ? Page() : StatusCode(403);
 
@@ -25,7 +30,7 @@ public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
         {
             if (file is null || file.Length == 0) throw new RefusedException("Choose a job file first.");
             using var reader = new StreamReader(file.OpenReadStream());
-            return Redirect($"/jobs/{await jobs.ImportAsync(await reader.ReadToEndAsync())}");
+            return Redirect($"/jobs/{await jobs.ImportAsync(await reader.ReadToEndAsync(), User.Author())}");
         }
         catch (RefusedException refused) { Form.Faults.Add("", refused.Message); }
         catch (InputRefusedException refused)

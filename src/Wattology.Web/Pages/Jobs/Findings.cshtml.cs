@@ -1,26 +1,31 @@
-using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Mvc;
-using Wattology.Core.Calculations;
 using Wattology.Core.Causes;
-using Wattology.Core.Evidence;
+using Wattology.Core.Checks;
+using Wattology.Core.Entries;
 using Wattology.Core.Findings;
-using Wattology.Core.Shop;
-using Wattology.Data.Evidence;
-using Wattology.Web.Identity;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
+using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
 /// <summary>Findings, their ranking, the confirmed cause and what puts it right.</summary>
-public sealed class FindingsModel(JobStore jobs, TimeProvider clock) : SheetModel(jobs, clock)
+public sealed class FindingsModel(SheetServices services) : SheetModel(services)
 {
     private const double StrongDecibans = 6;
+    private const double ArguesDecibans = 10;
+    private const double WorthBits = 0.005;
+    private const string NotLooked = "not-looked";
+    private IReadOnlyDictionary<string, Noted<FindingNoted>>? _said;
 
+    /// <inheritdoc/>
     public override string Sheet => "findings";
 
+    /// <inheritdoc/>
     public override string Title => "Findings and cause";
 
-    /// <summary>The remedy line a fault belongs to.</summary>
-    public string? FaultLine { get; private set; }
+    /// <summary>The remedy a fault belongs to.</summary>
+    public string? FaultRemedy { get; private set; }
 
     /// <summary>Words as a sentence begins.</summary>
     public static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
@@ -28,68 +33,74 @@ public sealed class FindingsModel(JobStore jobs, TimeProvider clock) : SheetMode
     /// <summary>A chance in words.</summary>
     public static string Strength(double p) => p >= 0.5 ? "strong" : p >= 0.2 ? "fair" : "weak";
 
-    /// <summary>The best checks to make now: a strip finding needs the turbo open, which shows by one being answered.</summary>
-    public IReadOnlyList<NextCheck> Next => [.. View.Ranking.Next.Where(n => n.GainBits > 0.005 && CauseModel.Usual.Find(n.Id)!.Stage <= Reach).Take(4)];
+    /// <summary>What the confirmed cause asks for at one hold point, as it stands.</summary>
+    public IEnumerable<(Remedy Remedy, Item Item)> RemediesAt(HoldPoint point) => Job.HoldPoint(point).Items.Select(i => (Remedies.Find(i.Id), i)).Where(r => r.Item1 is not null)!;
 
-    private Stage Reach => View.State.Looks.Where(l => l.Value.Body.Look != Look.NotLooked).Select(l => CauseModel.Usual.Find(l.Key)!.Stage).DefaultIfEmpty(Stage.Vehicle).Max() is var reached && reached < Stage.Vehicle ? Stage.Vehicle
-        : reached == Stage.Bench ? Stage.Strip : reached;
+    /// <summary>The best checks to make now: a strip finding needs the turbo open, which shows by one being answered.</summary>
+    public IReadOnlyList<NextCheck> Next => [.. Job.Ranking.Next.Where(n => n.GainBits > WorthBits && CauseModel.Usual.Find(n.Id)!.Stage <= Reach).Take(4)];
+
+    private Stage Reach => Job.Answers.Keys.Select(f => CauseModel.Usual.Find(f)!.Stage).Append(Stage.Vehicle).Max() is var reached && reached == Stage.Bench ? Stage.Strip : reached;
 
     /// <summary>Whether a check is lost once the turbo comes off.</summary>
     public bool GoneLater(string finding) => CauseModel.Usual.Find(finding)!.Stage == Stage.Vehicle && Reach == Stage.Vehicle;
 
     /// <summary>The turbo is probably sound: it leads, and nothing on the vehicle argues strongly for a cause in the unit.</summary>
-    public bool ProbablySound => View.Ranking.Causes[0].Id == CauseModel.Elsewhere && View.State.Looks.Count > 0
-        && !View.Ranking.Why.Any(w => w.Cause != CauseModel.Elsewhere && w.Db >= 10 && CauseModel.Usual.Find(w.Finding)!.Stage == Stage.Vehicle);
+    public bool ProbablySound => Job.Ranking.Causes[0].Id == CauseModel.Elsewhere && Job.Answers.Count > 0
+        && !Job.Ranking.Why.Any(w => w.Cause != CauseModel.Elsewhere && w.Db >= ArguesDecibans && CauseModel.Usual.Find(w.Finding)!.Stage == Stage.Vehicle);
 
+    /// <summary>Shows the sheet.</summary>
     public void OnGet() => FillFromCorrected();
 
-    /// <summary>What stands for a finding: just typed, or recorded.</summary>
-    public Look LookOf(string finding)
+    /// <summary>The entry in which a person answered a finding, or null.</summary>
+    public Noted<FindingNoted>? Said(string finding) => (_said ??= Job.Record.Findings()).GetValueOrDefault(finding);
+
+    /// <summary>Whether a choice stands for a finding: just typed, or recorded.</summary>
+    public bool Stands(string finding, Answer? choice)
     {
-        var typed = Form["look." + finding];
-        if (typed.Length > 0) return Enum.GetValues<Look>().FirstOrDefault(l => InputReader.WordOf(l) == typed);
-        return View.State.Looks.TryGetValue(finding, out var noted) ? noted.Body.Look : Look.NotLooked;
+        var typed = Form["answer." + finding];
+        return typed.Length > 0 ? typed == Word(choice) : Said(finding)?.Body.Answer == choice;
     }
+
+    /// <summary>The reading that answers a finding nobody answered, in words; null when none does.</summary>
+    public string? ReadingWords(string finding) => Job.Answers.TryGetValue(finding, out var answered) && answered.Reading is { } reading
+        ? $"by the {reading.Title.ToLowerInvariant()} reading: {(answered.Answer == Answer.Present ? FindingWords.Of(finding).Present : FindingWords.Of(finding).Absent)}" : null;
+
+    /// <summary>The value of a choice in the form.</summary>
+    public static string Word(Answer? choice) => choice is { } answer ? JsonForm.WordOf(answer) : NotLooked;
 
     /// <summary>The two strongest arguments for and the strongest against, in words.</summary>
     public string ArgumentsFor(string cause)
     {
-        static string Said(Argument a, JobView view)
-        {
-            var words = FindingWords.ById[a.Finding];
-            return $"{words.Title.ToLowerInvariant()} ({(view.State.Looks[a.Finding].Body.Look == Look.Seen ? words.Seen : words.NotThere)}){(Math.Abs(a.Db) >= StrongDecibans ? ", strongly" : "")}";
-        }
-        var own = View.Ranking.Why.Where(w => w.Cause == cause && Math.Abs(w.Db) >= 1).ToArray();
-        var pro = own.Where(w => w.Db > 0).Take(2).Select(w => Said(w, View)).ToArray();
-        var con = own.Where(w => w.Db < 0).Take(1).Select(w => Said(w, View)).ToArray();
+        string Words(Argument a) => $"{FindingWords.Of(a.Finding).Title.ToLowerInvariant()} ({(Job.Answers[a.Finding].Answer == Answer.Present ? FindingWords.Of(a.Finding).Present : FindingWords.Of(a.Finding).Absent)})"
+            + (Math.Abs(a.Db) >= StrongDecibans ? ", strongly" : "");
+        var own = Job.Ranking.Why.Where(w => w.Cause == cause && Math.Abs(w.Db) >= 1).ToArray();
+        var pro = own.Where(w => w.Db > 0).Take(2).Select(Words).ToArray();
+        var con = own.Where(w => w.Db < 0).Take(1).Select(Words).ToArray();
         return string.Join(". ", new[] { pro.Length > 0 ? "For it: " + string.Join("; ", pro) : "", con.Length > 0 ? "Against: " + con[0] : "" }.Where(t => t.Length > 0));
     }
 
+    /// <summary>Records the findings that were touched, each with the entry the person saw standing.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
-        var reader = Reader();
-        var changed = new List<(EntryBody, How)>();
+        var changed = new List<EntryDraft>();
         foreach (var finding in CauseModel.Usual.Findings)
         {
-            var before = View.State.Looks.TryGetValue(finding.Id, out var noted) ? noted.Body.Look : Look.NotLooked;
-            if (reader.Text("look." + finding.Id).Length == 0) continue;
-            var now = LookOf(finding.Id);
-            if (now != before) changed.Add((new FindingNoted(finding.Id, now), finding.Stage == Stage.Ask ? How.Told : How.ByEye));
+            var (typed, saw) = (Text("answer." + finding.Id), Text("saw." + finding.Id));
+            if (typed.Length == 0) continue;
+            var now = JsonForm.ValueOf<Answer>(typed);
+            var shown = saw.Length > 0 && Job.Record.Find(saw) is { } seen ? Job.Record.Read<FindingNoted>(seen).Body.Answer : null;
+            if (now != shown) changed.Add(new EntryDraft(new FindingNoted(0, finding.Id, now), finding.Stage == Stage.Ask ? Known.Told : Known.Seen, Answers: saw));
         }
-        return await RecordChangesAsync(changed, "finding", Here);
+        return await RecordAnswersAsync(changed, "finding", Here);
     }
 
-    public async Task<IActionResult> OnPostConfirmAsync()
-    {
-        var leader = View.Ranking.Causes[0];
-        var confirmed = Reader().Read<CauseConfirmed>(new JsonObject { ["leader"] = leader.Id, ["leader_chance"] = leader.P, ["ranking"] = InputReader.WordOf(View.Ranking.Verdict) });
-        return await RecordAsync(confirmed, "The cause is confirmed under your name.", right: Right.ConfirmCause);
-    }
+    /// <summary>Confirms a cause.</summary>
+    public Task<IActionResult> OnPostConfirmAsync([Typed] CauseConfirmed? confirmed) => RecordAsync(confirmed, "The cause is confirmed under your name.");
 
-    public async Task<IActionResult> OnPostLineAsync()
+    /// <summary>Records a remedy as done, or open again.</summary>
+    public async Task<IActionResult> OnPostRemedyAsync([Typed] RemedyNoted? noted)
     {
-        var noted = Reader().Read<RemedyNoted>();
-        FaultLine = Form["line"];
-        return await RecordAsync(noted, noted?.Closed == false ? "The line is open again." : "The line is closed under your name.");
+        FaultRemedy = Form["remedy"];
+        return await RecordAsync(noted, noted?.Done == false ? "It is open again." : "It is settled under your name.");
     }
 }

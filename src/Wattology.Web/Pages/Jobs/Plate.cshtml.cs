@@ -1,33 +1,15 @@
-using System.Text.Json.Nodes;
-using Microsoft.AspNetCore.Mvc;
-using Wattology.Core.Identity;
-using Wattology.Data.Evidence;
+using Wattology.Core.Plate;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>The plates of the failed unit and of the replacement, and how they compare.</summary>
-public sealed class PlateModel(JobStore jobs, TimeProvider clock) : SheetModel(jobs, clock)
+/// <summary>The plates of the failed unit and of the new one, and how they compare.</summary>
+public sealed class PlateModel(SheetServices services) : ReadingSheetModel<PlateRead>(services, "plate", "The plate is recorded.")
 {
-    public override string Sheet => "plate";
-
-    public override string Title => View.Named("Plate", Unit);
-
-    public void OnGet()
-    {
-        if (!FillFromCorrected()) PrepareForm();
-    }
-
-    public async Task<IActionResult> OnPostAsync()
-    {
-        var reader = Reader();
-        var plate = reader.Read<PlateRead>(new JsonObject { ["unit"] = Unit });
-        return await RecordAsync(plate, "The plate is recorded.", ReadHow(reader));
-    }
-
+    /// <inheritdoc/>
     protected override void PrepareForm()
     {
-        var old = View.State.Plate(Unit, PlateOf.Old);
+        var old = Job.Record.Plate(Turbo, PlateOf.Old);
         Form.Suggest("plate", old is null or { Body.NotReadable: true } ? "old" : "new");
-        Form.Suggest("how", "by-eye");
+        Form.Suggest("known", "seen");
     }
 }

@@ -1,13 +1,45 @@
-using Wattology.Data.Evidence;
+using Microsoft.AspNetCore.Mvc;
+using Wattology.Core.Entries;
+using Wattology.Core.Jobs;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>Everything recorded on the job, newest first.</summary>
-public sealed class RecordModel(JobStore jobs, TimeProvider clock) : SheetModel(jobs, clock)
+/// <summary>Everything recorded on the job, newest first, a page at a time.</summary>
+public sealed class RecordModel(SheetServices services) : SheetModel(services)
 {
+    private const int AtATime = 100;
+
+    /// <inheritdoc/>
     public override string Sheet => "record";
 
+    /// <inheritdoc/>
     public override string Title => "Everything recorded";
 
-    public void OnGet() { }
+    /// <summary>Entries before this position are shown; 0 for the newest.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int Before { get; set; }
+
+    /// <summary>The entries of this page.</summary>
+    public IReadOnlyList<Entry> Entries { get; private set; } = [];
+
+    /// <summary>The position before which older entries lie; 0 when there are none.</summary>
+    public int Older => Entries.Count > 0 && Entries[^1].Seq > 1 ? Entries[^1].Seq : 0;
+
+    /// <summary>What an entry says.</summary>
+    public string Words(Entry entry) => CheckList.Kinds.Find(entry.Kind)!.Words(Job.Context, entry);
+
+    /// <summary>Whether the entry is an act that may be taken back.</summary>
+    public bool MayTakeBack(Entry entry) => MayRecord && Job.Record.Stands(entry) && CheckList.Kinds.Find(entry.Kind) is { Correction: Correction.ByTakingBack } kind
+        && kind.RefuseTakingBack(Job.Context, entry) is null;
+
+    /// <summary>Shows the record.</summary>
+    public void OnGet() => PrepareForm();
+
+    /// <inheritdoc/>
+    protected override void PrepareForm()
+    {
+        var all = Job.Record.Entries;
+        var end = Before > 0 ? Math.Min(Before - 1, all.Count) : all.Count;
+        Entries = [.. all.Skip(Math.Max(0, end - AtATime)).Take(Math.Min(AtATime, end)).Reverse()];
+    }
 }

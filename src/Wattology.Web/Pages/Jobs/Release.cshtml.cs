@@ -1,23 +1,22 @@
-using Wattology.Core.Gates;
-using Wattology.Data.Evidence;
+using Wattology.Core.Entries;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>Releasing the replacement for fitting.</summary>
-public sealed class ReleaseModel(JobStore jobs, TimeProvider clock) : GateSheetModel(jobs, clock)
+/// <summary>Releasing the new unit for fitting.</summary>
+public sealed class ReleaseModel(SheetServices services) : HoldPointSheetModel(services)
 {
+    /// <inheritdoc/>
     public override string Sheet => "release";
 
+    /// <inheritdoc/>
     public override string Title => "Release for fitting";
 
-    public override GateKind Kind => GateKind.Release;
+    /// <inheritdoc/>
+    public override HoldPoint Point => HoldPoint.Release;
 
-    public override string GateTitle => "Release gate";
+    /// <inheritdoc/>
+    public override string PointTitle => "Release";
 
+    /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();
-
-    protected override void PrepareForm()
-    {
-        if (Gate.Open.Count == 0) Form.Suggest("pass_reason", "All lines closed.");
-    }
 }

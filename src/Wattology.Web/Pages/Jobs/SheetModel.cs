@@ -1,27 +1,35 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Wattology.Core.Evidence;
+using Wattology.Core.Checks;
+using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
 using Wattology.Core.Measures;
-using Wattology.Core.Shop;
-using Wattology.Data.Evidence;
+using Wattology.Core.People;
+using Wattology.Data.Jobs;
 using Wattology.Web.Forms;
-using Wattology.Web.Identity;
+using Wattology.Web.Hosting;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>What every sheet of a job shares: the job, the form, and recording an entry.</summary>
-public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel, IHasForm
+/// <summary>What every sheet of a job needs.</summary>
+/// <param name="Jobs">The shop's jobs.</param>
+/// <param name="Form">What the form of this request shows.</param>
+/// <param name="Times">The shop's clock and zone.</param>
+public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times);
+
+/// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
+public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 {
     /// <summary>The job's id.</summary>
-    [BindProperty(SupportsGet = true)]
+    [FromRoute]
     public string Id { get; set; } = "";
 
-    private int _rowsAsked;
-
     /// <summary>Which turbo, from 1.</summary>
-    [BindProperty(SupportsGet = true)]
-    public int Unit { get; set; } = 1;
+    [FromRoute]
+    public int Turbo { get; set; } = 1;
 
     /// <summary>The sheet's name in addresses.</summary>
     public abstract string Sheet { get; }
@@ -29,16 +37,26 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
     /// <summary>The sheet's title.</summary>
     public abstract string Title { get; }
 
-    public JobView View { get; protected set; } = null!;
+    /// <summary>The job as it stands.</summary>
+    public JudgedJob Job { get; private set; } = null!;
 
-    public FormState Form { get; } = new();
+    /// <summary>What the form shows.</summary>
+    public FormState Form => services.Form;
 
-    public ShopUnits Units => View.Units;
+    /// <summary>The shop's clock and zone.</summary>
+    public ShopTimes Times => services.Times;
 
-    public DateTimeOffset Now => clock.GetUtcNow();
+    /// <summary>The shop's units.</summary>
+    public ShopUnits Units => Job.Units;
+
+    /// <inheritdoc/>
+    public virtual IReadOnlyList<Type> Records => [];
+
+    /// <summary>The time now, UTC.</summary>
+    public DateTimeOffset Now => services.Times.Now;
 
     /// <summary>Sending the same form twice records once.</summary>
-    public string Once { get; private set; } = Guid.NewGuid().ToString("n");
+    public string Once { get; private set; } = NewToken();
 
     /// <summary>The entry this form corrects.</summary>
     public Entry? Corrects { get; private set; }
@@ -50,124 +68,123 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
     public virtual bool OwnsScreen => false;
 
     /// <summary>Where the sheet stands.</summary>
-    public string Here => SheetUrl(Sheet, Unit);
+    public string Here => SheetUrl(Sheet, Turbo);
 
     /// <summary>Under which name the browser keeps what is typed; a correction never takes up what was meant as a new reading.</summary>
     public string DraftKey => Corrects is null ? Here : $"{Here}?corrects";
 
     /// <summary>Where another sheet stands.</summary>
-    public string SheetUrl(string sheet, int unit = 0) => SheetLinks.Url(Id, sheet, unit);
+    public string SheetUrl(string sheet, int turbo = 0) => SheetLinks.Url(Id, sheet, turbo);
 
+    /// <summary>A name with its turbo, where there are two.</summary>
+    public string Named(string title) => Job.Machine.Named(title, Turbo);
+
+    private static string NewToken() => Guid.NewGuid().ToString("n");
+
+    /// <inheritdoc/>
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
-        if (await jobs.FindAsync(Id, HttpContext.RequestAborted) is not { } view || Unit < 1 || Unit > view.Job.Turbos) { context.Result = NotFound(); return; }
-        View = view;
+        if (await services.Jobs.FindAsync(Id, HttpContext.RequestAborted) is not { } job || Turbo < 1 || Turbo > job.Machine.Turbos)
+        {
+            context.Result = NotFound();
+            return;
+        }
+        Job = job;
         if (Request.HasFormContentType) Once = Request.Form["once"].ToString() is { Length: > 0 } once ? once : Once;
         var corrects = Request.HasFormContentType ? Request.Form["corrects"].ToString() : Request.Query["corrects"].ToString();
-        if (corrects.Length > 0) Corrects = View.State.Entries.FirstOrDefault(e => e.Hash == corrects);
+        if (corrects.Length > 0) Corrects = Job.Record.Find(corrects);
         await next();
     }
 
-    /// <summary>A reader over the posted form.</summary>
-    protected FormReader Reader() => new(Request.Form, Units, Form);
+    /// <summary>A text of the posted form, trimmed and remembered.</summary>
+    protected string Text(string name)
+    {
+        var text = Request.Form[name].ToString().Trim();
+        if (Request.Form.ContainsKey(name)) Form[name] = text;
+        return text;
+    }
+
+    /// <summary>Fills the form from a record, in the shop's units.</summary>
+    protected void Fill(object record, IReadOnlyDictionary<string, string>? typed = null) => new FormFill(Form, Units, Times).Into(record, typed);
 
     /// <summary>Puts the entry under correction back into the form.</summary>
     protected bool FillFromCorrected()
     {
-        if (Corrects is null) return false;
-        var content = Corrects.Content;
-        if (content.GetType().GetProperty("Input")?.GetValue(content) is { } input) FormFill.Into(Form, input, Units);
-        FormFill.Into(Form, content, Units, Corrects.TypedFields);
-        Form["how"] = Corrects.How;
+        if (Corrects is null || CheckList.Kinds.Find(Corrects.Kind) is not { } kind) return false;
+        Fill(kind.BodyOf(Job.Record, Corrects), TypedOf(Corrects));
+        Form["known"] = Corrects.Known;
         Form["instrument"] = Corrects.Instrument;
         return true;
     }
 
-    /// <summary>How many rows of a list the form shows.</summary>
-    protected int RowsShown(string list, int fewest) => Math.Max(fewest, Math.Max(Form.RowsOf(list), _rowsAsked));
+    /// <summary>What was typed for an entry, by field.</summary>
+    protected static Dictionary<string, string> TypedOf(Entry entry)
+        => System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, string>>(entry.Typed, JsonForm.Options)!;
 
-    /// <summary>The form as it was sent, nothing recorded, with one more row.</summary>
-    protected PageResult WithAnotherRow(string list)
+    /// <summary>Reads how the reading is known.</summary>
+    protected (Known? Known, string Instrument) ReadKnown()
     {
-        _rowsAsked = 1 + Request.Form.Keys.Where(k => k.StartsWith(list + ".", StringComparison.Ordinal)).Select(k => k.Split('.')[1]).Distinct().Count();
-        foreach (var path in Form.Faults.ByPath.Keys.ToArray()) Form.Faults.Forget(path);
-        foreach (var name in new[] { "how", "instrument" }) Form[name] = Request.Form[name].ToString();
-        return Page();
-    }
-
-    /// <summary>Reads how the reading was had.</summary>
-    protected (How How, string Instrument) ReadHow(FormReader reader)
-    {
-        var instrument = reader.Text("instrument");
-        var word = reader.Text("how");
-        var how = Enum.GetValues<How>().FirstOrDefault(h => Core.Calculations.InputReader.WordOf(h) == word);
-        if (word.Length == 0) Form.Faults.Add("how", "Say how it was had.");
-        else if (how == How.ByInstrument && instrument.Length == 0) Form.Faults.Add("instrument", "Name the instrument: which gauge, which jug.");
-        return (how, instrument);
+        var (instrument, word) = (Text("instrument"), Text("known"));
+        var known = JsonForm.ValueOf<Known>(word);
+        if (known is null) Form.Faults.Add("known", "Say how you know.");
+        else if (known == Known.Measured && instrument.Length == 0) Form.Faults.Add("instrument", "Name the instrument: which gauge, which jug.");
+        return (known, instrument);
     }
 
     /// <summary>Records an act or a reading and goes back to a sheet; or shows the form again with what is wrong.</summary>
     /// <param name="body">What to record; null when the form had faults.</param>
     /// <param name="said">What the page says afterwards.</param>
-    /// <param name="how">How it was had, for readings.</param>
-    /// <param name="right">Who may.</param>
-    /// <param name="refuse">A last look inside the transaction.</param>
+    /// <param name="known">How it is known, for readings.</param>
     /// <param name="then">Where to go; this sheet when null.</param>
-    protected async Task<IActionResult> RecordAsync(EntryBody? body, string said, (How How, string Instrument)? how = null, Right right = Right.Record,
-        Func<JobView, string?>? refuse = null, string? then = null)
+    protected async Task<IActionResult> RecordAsync(EntryBody? body, string said, (Known? Known, string Instrument)? known = null, string? then = null)
     {
-        CheckMay(right);
         var reason = Request.Form["reason"].ToString().Trim();
-        if (Corrects is not null)
-        {
-            Form["reason"] = reason;
-            if (reason.Length == 0) Form.Faults.Add("reason", "A correction needs its reason.");
-        }
-        if (body is not null && Form.Faults.None)
-        {
-            try
-            {
-                await jobs.AppendAsync(Id, User.Author(), new EntryDraft(body, how?.How, how?.Instrument, Corrects?.Hash, Corrects is null ? null : reason,
-                    Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once), refuse);
-                TempData["Said"] = said;
-                TempData["SavedForm"] = Here;
-                return Redirect(then ?? Here);
-            }
-            catch (RefusedException refused)
-            {
-                Form.Faults.Add("", refused.Message);
-                View = (await jobs.FindAsync(Id))!;
-            }
-        }
-        return Refused();
+        if (Corrects is not null) Form["reason"] = reason;
+        if (body is null || !Form.Faults.None) return Refused();
+        var draft = new EntryDraft(body, known?.Known, known?.Instrument, Corrects?.Hash, Corrects is null ? null : reason,
+            Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: Once);
+        return await AppendAsync([draft], said, Here, then ?? Here);
     }
 
     /// <summary>Records all that changed on a form of many answers, in one transaction.</summary>
-    /// <param name="changed">What changed, and how each was had.</param>
+    /// <param name="changed">What changed.</param>
     /// <param name="noun">One of them, in words.</param>
-    /// <param name="draft">Under which name the browser keeps the form.</param>
-    protected async Task<IActionResult> RecordChangesAsync(IReadOnlyList<(EntryBody Body, How How)> changed, string noun, string draft)
+    /// <param name="draftKey">Under which name the browser keeps the form.</param>
+    protected async Task<IActionResult> RecordAnswersAsync(IReadOnlyList<EntryDraft> changed, string noun, string draftKey)
     {
-        CheckMay(Right.Record);
         if (!Form.Faults.None) return Refused();
-        var at = Now;
-        if (changed.Count > 0) await jobs.AppendAsync(Id, [.. changed.Select((c, i) => new SignedDraft(at, User.Author(), new EntryDraft(c.Body, c.How, Once: i == 0 ? Once : $"{Once}-{i}")))]);
-        TempData["Said"] = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? $"One {noun} recorded." : $"{changed.Count} {noun}s recorded.";
-        TempData["SavedForm"] = draft;
-        return Redirect(Here);
+        var said = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? $"One {noun} recorded." : $"{changed.Count} {noun}s recorded.";
+        return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{Once}-{i}" })], said, draftKey, Here);
     }
 
-    private void CheckMay(Right right)
+    private async Task<IActionResult> AppendAsync(IReadOnlyList<EntryDraft> drafts, string said, string draftKey, string then)
     {
-        if (!User.May(right)) Form.Faults.Add("", $"Your place in the shop does not allow this; it takes {Permissions.Holders(right)}.");
+        try
+        {
+            await services.Jobs.AppendAsync(Id, User.Author(), drafts);
+            TempData["Said"] = said;
+            TempData["SavedForm"] = draftKey;
+            return Redirect(then);
+        }
+        catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
+        catch (SentAgainException again) { AskAboutSentAgain(again.Recorded, drafts[0]); }
+        Job = (await services.Jobs.FindAsync(Id))!;
+        return Refused();
     }
 
-    /// <summary>Suggests what stood in the reading before: the part itself stays, how and where it was measured is answered anew.</summary>
-    protected void SuggestFrom(object input, Entry before)
+    // The first sending was recorded and its answer lost; what is sent now is something else. Only the person knows what it is.
+    private void AskAboutSentAgain(Entry recorded, EntryDraft now)
     {
-        var filled = new FormState();
-        FormFill.Into(filled, input, Units, before.TypedFields);
-        foreach (var (field, text) in filled.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "how" or "instrument"))) Form.Suggest(field, text);
+        Once = NewToken();
+        var kind = CheckList.Kinds.Find(recorded.Kind)!;
+        var was = $"{kind.Words(Job.Context, recorded)} ({kind.Title.ToLowerInvariant()}) was recorded at {Times.Hour(recorded.At)} when this form was first sent.";
+        if (kind.Correction == Correction.ByNewEntry && kind.BodyType == now.Body.GetType() && Job.Record.Stands(recorded))
+        {
+            Corrects = recorded;
+            Form.Suggest("reason", "first sent with another value");
+            Form.Faults.Add("", $"{was} Is what you send now its correction? Then give the reason and send it.");
+        }
+        else Form.Faults.Add("", $"{was} What you send now is another; send it once more to record it as well.");
     }
 
     /// <summary>The sheet again, with what is wrong.</summary>
@@ -180,12 +197,19 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
     /// <summary>Takes a doubt or judges a reading by name; shared by every sheet that has a reading.</summary>
     public async Task<IActionResult> OnPostAcceptAsync(string entry)
     {
-        var reason = Reader().Text("accept_reason");
+        var reason = Text("accept_reason");
         if (reason.Length == 0) Form.Faults.Add("accept_reason", "Say why it will do.");
         PrepareForm();
-        return await RecordAsync(new Accepted(entry, reason), "Taken under your name.", right: Right.AcceptDoubt, refuse: v =>
-            v.Spots.FirstOrDefault(s => s.Id == Sheet && (s.Unit == Unit || s.Unit == 0)) is { Verdict: Core.Verdict.Stop } ? "A stop cannot be taken by name; only a new reading clears it."
-            : v.State.Entries.Any(e => e.Hash == entry && v.State.Stands(e)) ? null : "That reading was corrected meanwhile; look at the newer one.");
+        return await RecordAsync(new Accepted(entry, reason), "Taken under your name.");
+    }
+
+    /// <summary>Takes back an act that never happened.</summary>
+    public async Task<IActionResult> OnPostTakeBackAsync(string entry)
+    {
+        var why = Text("why");
+        if (why.Length == 0) Form.Faults.Add("why", "Say why it is taken back.");
+        PrepareForm();
+        return await RecordAsync(new TakenBack(entry, why), "Taken back; it stays in the record and counts for nothing.");
     }
 
     /// <summary>Fills the form before it is shown beside another action's fault.</summary>
@@ -195,9 +219,7 @@ public abstract class SheetModel(JobStore jobs, TimeProvider clock) : PageModel,
 /// <summary>Addresses of sheets.</summary>
 public static class SheetLinks
 {
-    private static readonly HashSet<string> PerUnit = ["plate", "feed", "restrictor", "drain", "clocking"];
-
     /// <summary>The address of a sheet; sheets of one turbo end in its number.</summary>
-    public static string Url(string job, string sheet, int unit = 0) => sheet == "limits" ? "/limits"
-        : PerUnit.Contains(sheet) ? $"/jobs/{job}/{sheet}/{Math.Max(1, unit)}" : $"/jobs/{job}/{sheet}";
+    public static string Url(string job, string sheet, int turbo = 0) => sheet == "limits" ? "/limits"
+        : CheckList.Find(sheet) is { PerTurbo: true } ? $"/jobs/{job}/{sheet}/{Math.Max(1, turbo)}" : $"/jobs/{job}/{sheet}";
 }

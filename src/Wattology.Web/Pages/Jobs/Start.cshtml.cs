@@ -1,83 +1,79 @@
 using Microsoft.AspNetCore.Mvc;
-using Wattology.Core.Calculations;
 using Wattology.Core.Commissioning;
-using Wattology.Core.Evidence;
-using Wattology.Core.Gates;
+using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
 using Wattology.Core.Priming;
-using Wattology.Core.Shop;
-using Wattology.Data.Evidence;
-using Wattology.Web.Identity;
+using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>The first start: gate, firing, pressure in time, idle, joints, and what the run showed.</summary>
-public sealed class StartModel(JobStore jobs, TimeProvider clock) : GateSheetModel(jobs, clock)
+/// <summary>The first start: hold point, firing, pressure in time, idle, joints, and what the run showed.</summary>
+public sealed class StartModel(SheetServices services) : HoldPointSheetModel(services)
 {
+    /// <inheritdoc/>
     public override string Sheet => "start";
 
+    /// <inheritdoc/>
     public override string Title => "First start";
 
-    public override GateKind Kind => GateKind.Start;
+    /// <inheritdoc/>
+    public override HoldPoint Point => HoldPoint.Start;
 
-    public override string GateTitle => "First start gate";
+    /// <inheritdoc/>
+    public override string PointTitle => "First start";
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<Type> Records => [typeof(PressureNoted)];
 
     /// <summary>Runs so far.</summary>
-    public RunLog Run => RunLog.Of(View.State, View.Limits);
+    public EngineRuns Runs => EngineRuns.Of(Job.Context);
 
-    public override bool OwnsScreen => Run is { Stopped: true } or { RunningSince: not null, Pressure: null };
+    /// <inheritdoc/>
+    public override bool OwnsScreen => Runs is { NoPressureStop: true } or { RunningSince: not null, Pressure: null };
 
+    /// <summary>The entry that fired the running engine.</summary>
+    public Entry? FiredEntry => Job.Record.Latest<Fired>()?.Entry;
+
+    /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();
 
+    /// <summary>The entry that says what a joint looks like.</summary>
+    public Noted<JointLooked>? Looked(string joint) => Job.Record.Latest<JointLooked>(j => j.Joint == joint);
+
     /// <summary>What stands for a joint: just typed, or recorded.</summary>
-    public JointState? StateOf(string joint) => Form["joint." + joint] is { Length: > 0 } typed ? Enum.GetValues<JointState>().FirstOrDefault(s => InputReader.WordOf(s) == typed)
-        : View.State.Latest<JointLooked>(j => j.Joint == joint)?.Body.State;
+    public JointState? StateOf(string joint) => JsonForm.ValueOf<JointState>(Form["joint." + joint]) ?? Looked(joint)?.Body.State;
 
-    public async Task<IActionResult> OnPostFireAsync()
-    {
-        return await RecordAsync(new Fired(), "", refuse: v => RunLog.Of(v.State, v.Limits) switch
-        {
-            { RunningSince: not null } => "The engine is running already.",
-            _ => IsFree(v.Gate(Kind)) ? null : $"First start gate: {v.Gate(Kind).Open[0].Text.ToLowerInvariant()}.",
-        });
-    }
+    /// <summary>The engine fired; its time counts from the entry.</summary>
+    public Task<IActionResult> OnPostFireAsync() => RecordAsync(new Fired(), "");
 
-    public async Task<IActionResult> OnPostSeenAsync() => Run is { RunningSince: { } since, Pressure: null }
-        ? await RecordAsync(new PressureAfterFiring(Math.Round((Now - since).TotalSeconds, 1)), "") : Redirect(Here);
+    /// <summary>Pressure showed.</summary>
+    public Task<IActionResult> OnPostSeenAsync() => RecordAsync(new PressureAfterFiring(), "");
 
-    public async Task<IActionResult> OnPostStopAsync() => Run.RunningSince is { } since
-        ? await RecordAsync(new EngineStopped(Math.Round((Now - since).TotalSeconds, 1)), "", refuse: v => RunLog.Of(v.State, v.Limits).RunningSince is null ? "The engine was stopped already." : null) : Redirect(Here);
+    /// <summary>The engine stands.</summary>
+    public Task<IActionResult> OnPostStopAsync() => RecordAsync(new EngineStopped(), "");
 
-    public async Task<IActionResult> OnPostPressureAsync()
-    {
-        var reader = Reader();
-        var noted = reader.Read<PressureNoted>(new() { ["seen"] = true, ["by"] = InputReader.WordOf(PressureBy.DirectGauge), ["lamp_seen_lit"] = false, ["switch_connected"] = false });
-        Form["how"] = InputReader.WordOf(How.ByInstrument);
-        var instrument = reader.Text("instrument");
-        if (instrument.Length == 0) Form.Faults.Add("instrument", "Name the gauge.");
-        return await RecordAsync(noted, "Oil pressure is proved.", (How.ByInstrument, instrument));
-    }
+    /// <summary>A direct gauge clears a stop.</summary>
+    public async Task<IActionResult> OnPostPressureAsync([Typed] PressureNoted? noted) => await RecordAsync(noted, "Oil pressure is proved.", ReadKnown());
 
+    /// <summary>Records the joints that were touched.</summary>
     public async Task<IActionResult> OnPostJointsAsync()
     {
-        var reader = Reader();
-        foreach (var joint in Joints.For(View.Job)) reader.Text("joint." + joint.Id);
-        var changed = Joints.For(View.Job).Where(j => StateOf(j.Id) is { } now && now != View.State.Latest<JointLooked>(l => l.Joint == j.Id)?.Body.State)
-            .Select(j => ((EntryBody)new JointLooked(j.Id, StateOf(j.Id)!.Value), How.ByEye)).ToArray();
+        var changed = new List<EntryDraft>();
+        foreach (var joint in Joints.For(Job.Machine))
+        {
+            var (answer, saw) = (JsonForm.ValueOf<JointState>(Text("joint." + joint.Id)), Text("saw." + joint.Id));
+            if (answer is { } now && (saw.Length == 0 || Job.Record.Find(saw) is not { } seen || Job.Record.Read<JointLooked>(seen).Body.State != now))
+                changed.Add(new EntryDraft(new JointLooked(joint.Id, now), Known.Seen, Answers: saw));
+        }
         PrepareForm();
-        return await RecordChangesAsync(changed, "joint", Here + "?joints");
+        return await RecordAnswersAsync(changed, "joint", Here + "?joints");
     }
 
-    public async Task<IActionResult> OnPostCheckAsync()
+    /// <summary>Records what the run showed.</summary>
+    public async Task<IActionResult> OnPostCheckAsync([Typed] RunChecked? check)
     {
-        var reader = Reader();
-        if (reader.Text("codes_clear").Length == 0) Form.Faults.Add("codes_clear", "Say whether codes are stored.");
-        var check = reader.Read<RunChecked>();
+        if (Text("codes_clear").Length == 0) Form.Faults.Add("codes_clear", "Say whether codes are stored.");
         PrepareForm();
-        return await RecordAsync(check, "Recorded.", (How.ByEye, ""));
-    }
-
-    protected override void PrepareForm()
-    {
-        if (Gate.Open.Count == 0) Form.Suggest("pass_reason", "All lines closed.");
+        return await RecordAsync(check, "Recorded.", (Known.Seen, ""));
     }
 }

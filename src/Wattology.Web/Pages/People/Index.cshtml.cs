@@ -2,21 +2,26 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
-using Wattology.Core.Calculations;
+using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
-using Wattology.Core.Shop;
-using Wattology.Data.Identity;
+using Wattology.Core.People;
+using Wattology.Data.People;
 using Wattology.Web.Forms;
-using Wattology.Web.Identity;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.People;
 
 /// <summary>Who works here.</summary>
 public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
 {
+    /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
 
+    /// <summary>The shop's units; nothing here is measured.</summary>
     public ShopUnits Units { get; } = new();
+
+    /// <inheritdoc/>
+    public IReadOnlyList<Type> Records => [];
 
     public IReadOnlyList<Person> Everyone { get; private set; } = [];
 

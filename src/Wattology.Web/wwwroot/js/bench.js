@@ -12,7 +12,7 @@ document.addEventListener('alpine:init', () => {
     },
     useIt() {
       if (this.tick) this.toggle();
-      const boxes = [...this.$root.closest('form').querySelectorAll('[name^="runs."][name$=".seconds"]')];
+      const boxes = [...this.$root.closest('form').querySelectorAll('[name^="input.runs."][name$=".seconds"]')];
       const box = boxes.find(b => !b.value.trim());
       if (!box || !this.gone) return;
       box.value = this.gone.toFixed(1) + ' s';
@@ -74,12 +74,12 @@ document.addEventListener('alpine:init', () => {
       const value = parseFloat(text);
       return Number.isFinite(value) ? value : 0;
     },
-    read() { this.inlet = this.number('oil_inlet_deg'); this.offset = this.number('drain_offset_deg'); },
+    read() { this.inlet = this.number('input.oil_inlet_deg'); this.offset = this.number('input.drain_offset_deg'); },
     get inletTurn() { return `rotate(${this.inlet})`; },
     get drainTurn() { return `rotate(${this.inlet + this.offset})`; },
     nudge(by) {
-      const box = this.$root.querySelector('[name="oil_inlet_deg"]');
-      box.value = String(Math.round((this.number('oil_inlet_deg') + by) * 10) / 10);
+      const box = this.$root.querySelector('[name="input.oil_inlet_deg"]');
+      box.value = String(Math.round((this.number('input.oil_inlet_deg') + by) * 10) / 10);
       box.dispatchEvent(new Event('input', { bubbles: true }));
     },
     back5() { this.nudge(-5); },

@@ -1,0 +1,67 @@
+using Wattology.Core.BookIn;
+using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
+using Wattology.Core.People;
+
+namespace Wattology.Core.Causes;
+
+/// <summary>A named person confirms a cause.</summary>
+/// <param name="Turbo">Which turbo, from 1; 0 for the job as a whole.</param>
+/// <param name="Cause">A cause of the model, or <see cref="Remedies.NotEstablished"/>.</param>
+/// <param name="SecondWhy">What produced it: "blown seal" is no cause.</param>
+/// <param name="Disagreement">Why another cause than the ranking's first is confirmed; empty when it is the first.</param>
+public sealed record CauseConfirmed([Bounds(0, 2)] int Turbo, string Cause,
+    [Needed("Say what produced this: a cause without its own cause comes back.")] string SecondWhy, string Disagreement = "") : EntryBody, IHasRules, IOfTurbo
+{
+    /// <summary>The kind of entry.</summary>
+    /// <param name="rank">Ranks the causes of a job as they stand.</param>
+    public static EntryKind KindOf(Func<JobContext, DiagnoseResult> rank) => new EntryKind<CauseConfirmed, RankingThen>("cause", "Cause confirmed",
+        (job, _) => rank(job) is var ranking ? new(ranking.Causes[0].Id, ranking.Causes[0].P, ranking.Verdict) : null,
+        (job, n) =>
+        {
+            var against = n.Body.Disagreement.Length > 0 && n.Outcome is RankingThen then
+                ? $" (ranking had {Remedies.Title(then.Leader).ToLowerInvariant()} first: {n.Body.Disagreement})" : "";
+            return $"{job.Which(n.Body.Turbo)}{Remedies.Title(n.Body.Cause)}. {n.Body.SecondWhy}{against}";
+        })
+    {
+        Right = Right.ConfirmCause,
+        Refuse = (job, body) => rank(job).Causes[0].Id is var leader && leader != body.Cause && string.IsNullOrWhiteSpace(body.Disagreement)
+            ? new($"The ranking has {Remedies.Title(leader).ToLowerInvariant()} first; say why it is another cause.", "disagreement") : null,
+    };
+
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (!Remedies.Causes.ContainsKey(Cause)) faults.Add(Faults.Join(path, "cause"), "Choose one of the causes, or 'not established'.");
+    }
+}
+
+/// <summary>How the ranking stood when a cause was confirmed.</summary>
+/// <param name="Leader">The cause it had first.</param>
+/// <param name="LeaderChance">That cause's chance, 0 to 1.</param>
+/// <param name="Ranking">How far it had got.</param>
+public sealed record RankingThen(string Leader, double LeaderChance, RankingVerdict Ranking) : Outcome;
+
+/// <summary>A remedy was done, or is open again.</summary>
+/// <param name="Remedy">Its id.</param>
+/// <param name="Done">True when it is done.</param>
+/// <param name="Note">What was done, or why it is open again.</param>
+public sealed record RemedyNoted(string Remedy, bool Done, [Needed("Say what was done: part, place, or who.")] string Note) : EntryBody, IHasRules
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<RemedyNoted>("remedy", "Put right",
+        (_, n) => $"{Remedies.Find(n.Body.Remedy)?.Text ?? n.Body.Remedy}: {(n.Body.Done ? "done" : "open again")}, {n.Body.Note}");
+
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (Remedies.Find(Remedy) is null) faults.Add(Faults.Join(path, "remedy"), "There is no such remedy.");
+    }
+}
+
+/// <summary>The cause of a job.</summary>
+public static class CauseRecord
+{
+    /// <summary>The cause confirmed last, or null.</summary>
+    public static Noted<CauseConfirmed>? Cause(this JobRecord record) => record.Latest<CauseConfirmed>();
+}

@@ -1,0 +1,60 @@
+using Wattology.Core.Entries;
+using Wattology.Core.Limits;
+
+namespace Wattology.Core.Checks;
+
+/// <summary>A check of a job as it stands: its latest value and verdict.</summary>
+/// <param name="Check">Which check.</param>
+/// <param name="Turbo">Which turbo; 0 for the engine.</param>
+/// <param name="Found">What was read from the job.</param>
+/// <param name="AcceptedBy">Who took a doubt or judged a reading, if anyone.</param>
+/// <param name="Reopened">What reopened it, if anything did since it was read.</param>
+public sealed record CheckReading(CheckDefinition Check, int Turbo, Found Found, string? AcceptedBy = null, Reopened? Reopened = null)
+{
+    /// <summary>The check's id, which is also the name of its sheet.</summary>
+    public string Id => Check.Id;
+
+    /// <summary>Its name on pages.</summary>
+    public string Title => Found.Title ?? Check.Title;
+
+    /// <summary>Its verdict; a reopened check counts as not looked at.</summary>
+    public Verdict Verdict => Reopened is null ? Found.Verdict : Verdict.NotLookedAt;
+
+    /// <summary>Its latest value, short.</summary>
+    public string Value => Found.Value;
+
+    /// <summary>The reason in a sentence.</summary>
+    public string Why => Reopened is null ? Found.Why : $"Reopened by entry {Reopened.By.Seq} of {Reopened.By.By}: {Reopened.Because}. Look again.";
+
+    /// <summary>A word that says it better than the verdict's own.</summary>
+    public string? Word => Reopened is null ? Found.Word : "reopened";
+
+    /// <summary>Sound, or taken by name: a doubt or a bare reading can be; a stop, or what nobody looked at, cannot.</summary>
+    public bool Settled => Verdict == Verdict.Sound || (AcceptedBy is not null && Verdict is (Verdict.Doubtful or Verdict.ReadingOnly));
+
+    /// <summary>Reads a check from a job.</summary>
+    /// <param name="check">Which.</param>
+    /// <param name="job">The job.</param>
+    /// <param name="turbo">Which turbo; 0 for the engine.</param>
+    public static CheckReading Of(CheckDefinition check, JobContext job, int turbo)
+    {
+        var found = check.Read(job, turbo);
+        return new CheckReading(check, turbo, found, found.Since is { } since ? job.Record.AcceptanceOf(since)?.Entry.By : null,
+            found.Since is { } read ? ReopenedSince(check, job, turbo, read) : null);
+    }
+
+    private static Reopened? ReopenedSince(CheckDefinition check, JobContext job, int turbo, Entry read)
+    {
+        if (check.ReopenedBy.Count == 0) return null;
+        for (var i = job.Record.Entries.Count - 1; i >= read.Seq; i--)
+        {
+            var entry = job.Record.Entries[i];
+            if (check.ReopenedBy.FirstOrDefault(r => r.Kind.Name == entry.Kind) is not { } reopening || !job.Record.Stands(entry)) continue;
+            if (turbo > 0 && TurboOf(job, reopening.Kind, entry) is > 0 and var other && other != turbo) continue;
+            if (reopening.When?.Invoke(job, entry) != false) return new Reopened(entry, reopening.Because);
+        }
+        return null;
+    }
+
+    private static int TurboOf(JobContext job, EntryKind kind, Entry entry) => kind.BodyOf(job.Record, entry) is IOfTurbo of ? of.Turbo : 0;
+}

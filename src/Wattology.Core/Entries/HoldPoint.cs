@@ -1,0 +1,14 @@
+namespace Wattology.Core.Entries;
+
+/// <summary>The guarded moments of a job, in the order of the work.</summary>
+public enum HoldPoint
+{
+    /// <summary>Releasing the new unit for fitting.</summary>
+    Release,
+    /// <summary>Cranking.</summary>
+    Crank,
+    /// <summary>The first start.</summary>
+    Start,
+    /// <summary>Hand-over.</summary>
+    HandOver,
+}

@@ -1,0 +1,61 @@
+using Wattology.Core.Actuator;
+using Wattology.Core.BookIn;
+using Wattology.Core.Causes;
+using Wattology.Core.Checks;
+using Wattology.Core.Clocking;
+using Wattology.Core.Commissioning;
+using Wattology.Core.Crankcase;
+using Wattology.Core.Drain;
+using Wattology.Core.Entries;
+using Wattology.Core.Findings;
+using Wattology.Core.HandOver;
+using Wattology.Core.Limits;
+using Wattology.Core.OilSupply;
+using Wattology.Core.Plate;
+using Wattology.Core.Priming;
+using Wattology.Core.Yard;
+
+namespace Wattology.Core.Jobs;
+
+/// <summary>Every check there is, and what else a job records: the one list from which all the rest is computed.</summary>
+public static class CheckList
+{
+    // The ranking needs the whole job, which the cause's own subject does not know.
+    private static readonly EntryKind Cause = CauseConfirmed.KindOf(job => JudgedJob.Of(job).Ranking);
+
+    /// <summary>The checks, in the order of the work.</summary>
+    public static readonly IReadOnlyList<CheckDefinition> All =
+    [
+        PlateCheck.Definition,
+        FindingsCheck.Definition(Cause),
+        SupplyChecks.OilSupply,
+        SupplyChecks.Restrictor,
+        SupplyChecks.FeedPipe,
+        DrainCheck.Definition,
+        CrankcaseCheck.Definition,
+        ClockingCheck.Definition,
+        PrimeCheck.Definition,
+        StartCheck.Definition,
+    ];
+
+    /// <summary>Every kind of entry: those that belong to no check, then the checks' own.</summary>
+    public static readonly EntryKindList Kinds = new(
+    [
+        BookedIn.EntryKind,
+        Waiting.Kind,
+        Accepted.Kind,
+        TakenBack.Kind,
+        HoldPointPassed.KindOf((job, item) => HoldPoints.TitleOf(job.Record.Machine().Turbos, item)),
+        HandedOver.Kind,
+        .. All.SelectMany(c => c.Kinds),
+    ]);
+
+    /// <summary>Every limit: the checks' own, then those of measurements that are no check yet.</summary>
+    public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), .. SweepLimits.All];
+
+    /// <summary>The check with that id, or null.</summary>
+    public static CheckDefinition? Find(string id) => All.FirstOrDefault(c => c.Id == id);
+
+    /// <summary>The limit with that key, or null.</summary>
+    public static LimitKind? FindLimit(string key) => Limits.FirstOrDefault(l => l.Key == key);
+}

@@ -1,0 +1,87 @@
+using System.Runtime.CompilerServices;
+using Wattology.Core.BookIn;
+using Wattology.Core.Causes;
+using Wattology.Core.Checks;
+using Wattology.Core.Entries;
+using Wattology.Core.Findings;
+using Wattology.Core.Measures;
+
+namespace Wattology.Core.Jobs;
+
+/// <summary>A job with everything that is computed from it: checks, hold points, order of work, ranking. Each is computed once, when first asked for.</summary>
+/// <param name="context">The job with what is needed to judge it.</param>
+public sealed class JudgedJob(JobContext context)
+{
+    private static readonly ConditionalWeakTable<JobContext, JudgedJob> Judged = [];
+
+    /// <summary>The job judged in a context; whoever asks with the same context gets the same, so that nothing is computed twice.</summary>
+    public static JudgedJob Of(JobContext context) => Judged.GetValue(context, c => new JudgedJob(c));
+
+    private HoldPoints Points => field ??= new HoldPoints(Context, Check);
+
+    /// <summary>The job with what is needed to judge it.</summary>
+    public JobContext Context { get; } = context;
+
+    /// <summary>Its entries.</summary>
+    public JobRecord Record => Context.Record;
+
+    /// <summary>The shop's units.</summary>
+    public ShopUnits Units => Context.Units;
+
+    /// <summary>The booking-in that stands.</summary>
+    public BookedIn Machine => field ??= Record.Machine();
+
+    /// <summary>Every check that applies, in the order of the work; turbo by turbo where there is one for each.</summary>
+    public IReadOnlyList<CheckReading> Checks => field ??=
+    [
+        .. CheckList.All.Where(c => c.Applies(Context)).SelectMany(c => c.PerTurbo ? Machine.TurboNumbers.Select(t => (Check: c, Turbo: t)) : [(c, 0)])
+            .Select(c => CheckReading.Of(c.Check, Context, c.Turbo)),
+    ];
+
+    /// <summary>One check.</summary>
+    /// <param name="id">Its id.</param>
+    /// <param name="turbo">Which turbo; does not matter for a check of the engine.</param>
+    public CheckReading Check(string id, int turbo) => Checks.First(c => c.Id == id && (c.Turbo == turbo || c.Turbo == 0));
+
+    /// <summary>What the application made of an entry; null where it made nothing.</summary>
+    public Outcome? OutcomeOf(Entry entry) => Record.Kinds.Find(entry.Kind)?.OutcomeOf(Record, entry);
+
+    /// <summary>What an entry says, in one line for people.</summary>
+    public string Words(Entry entry) => Record.Kinds.Find(entry.Kind)?.Words(Context, entry) ?? "";
+
+    /// <summary>An entry's kind in words; its bare name where it is not known any more.</summary>
+    public string TitleOf(Entry entry) => Record.Kinds.Find(entry.Kind)?.Title ?? entry.Kind;
+
+    /// <summary>A hold point as it stands.</summary>
+    public HoldPointState HoldPoint(HoldPoint point) => Points.Judge(point);
+
+    /// <summary>The order of work.</summary>
+    public WorkOrder Work => field ??= WorkOrder.Of(this);
+
+    /// <summary>What each finding brought: what a person said last, and where nobody did, what a reading answers.</summary>
+    public IReadOnlyDictionary<string, Answered> Answers => field ??= ReadAnswers();
+
+    /// <summary>The ranking of causes; causes this unit cannot have are left out.</summary>
+    public DiagnoseResult Ranking => field ??= Diagnosis.Compute(CauseModel.Usual,
+        new DiagnoseInput(Answers.ToDictionary(a => a.Key, a => a.Value.Answer), null, Machine.ExcludedCauses));
+
+    private Dictionary<string, Answered> ReadAnswers()
+    {
+        var answers = new Dictionary<string, Answered>();
+        var said = Record.Findings();
+        foreach (var reading in Checks)
+            foreach (var answered in reading.Check.Answers)
+                if (answered.Present(reading) is { } present && reading.Found.Since is { } since && !said.ContainsKey(answered.Finding)
+                    && (present || !answers.ContainsKey(answered.Finding)))
+                    answers[answered.Finding] = new(present ? Answer.Present : Answer.Absent, since, reading);
+        foreach (var (finding, noted) in said)
+            if (noted.Body.Answer is { } answer) answers[finding] = new(answer, noted.Entry, null);
+        return answers;
+    }
+}
+
+/// <summary>What a finding brought, and where that comes from.</summary>
+/// <param name="Answer">What it brought.</param>
+/// <param name="Entry">The entry that says so.</param>
+/// <param name="Reading">The check whose reading answers it; null when a person said it.</param>
+public sealed record Answered(Answer Answer, Entry Entry, CheckReading? Reading);

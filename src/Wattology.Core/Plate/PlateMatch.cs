@@ -1,0 +1,41 @@
+using Wattology.Core.Limits;
+using Wattology.Core.PartNumbers;
+
+namespace Wattology.Core.Plate;
+
+/// <summary>How the new unit's plate compares with the failed unit's.</summary>
+/// <param name="Verdict">Sound: the same or a successor; doubtful: cannot be compared; stop: different; not looked at: a plate is missing.</param>
+/// <param name="Why">The reason in a sentence.</param>
+public sealed record PlateMatch(Verdict Verdict, string Why)
+{
+    /// <summary>Compares two plates.</summary>
+    /// <param name="old">Failed unit, if read.</param>
+    /// <param name="new">New unit, if read.</param>
+    /// <param name="supersessions">Known successors; chains are followed.</param>
+    public static PlateMatch Compare(PlateRead? old, PlateRead? @new, IReadOnlyList<Supersession> supersessions)
+    {
+        if (@new is null || @new.NotReadable) return new(Verdict.NotLookedAt, "The replacement's plate is not recorded.");
+        if (old is null || old.NotReadable)
+            return new(Verdict.Doubtful, "The failed unit's plate was never read, so there is nothing to compare the replacement with.");
+        var compared = 0;
+        string? followed = null;
+        foreach (var (what, before, after) in new[]
+        {
+            ("turbo maker's number", old.MakerNumber, @new.MakerNumber),
+            ("vehicle maker's number", old.VehicleNumber, @new.VehicleNumber),
+            ("model", old.Model, @new.Model),
+        })
+        {
+            if (PartNumber.Plain(before).Length == 0 || PartNumber.Plain(after).Length == 0) continue;
+            compared++;
+            if (PartNumber.Plain(before) == PartNumber.Plain(after)) continue;
+            // A model name may change with a superseded number; a number that matches decides.
+            if (what == "model" && compared > 1) continue;
+            if (!PartNumber.Follows(before, after, supersessions))
+                return new(Verdict.Stop, $"The {what} differs: {before} came off, {after} is to go on, and no supersession from one to the other is known here.");
+            followed = $"The {what} {before} was superseded by {after}.";
+        }
+        return compared == 0 ? new(Verdict.Doubtful, "The two plates have no field in common, so they cannot be compared.")
+            : new(Verdict.Sound, followed ?? "The replacement carries the same number as the failed unit.");
+    }
+}

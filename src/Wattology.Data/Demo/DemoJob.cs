@@ -1,0 +1,73 @@
+using Wattology.Core.BookIn;
+using Wattology.Core.Causes;
+using Wattology.Core.Entries;
+using Wattology.Core.Jobs;
+using Wattology.Core.Limits;
+using Wattology.Core.OilSupply;
+using Wattology.Core.People;
+using Wattology.Data.Shop;
+
+namespace Wattology.Data.Demo;
+
+/// <summary>One job of the demo world: a machine of the island, with figures that vary by a seed.</summary>
+internal sealed class DemoJob
+{
+    private readonly JobBuilder _builder;
+    private readonly Random _random;
+    private readonly DemoMachine _machine;
+
+    public DemoJob(ShopSettings settings, Random random, string number, DemoMachine machine, string complaint, DateTimeOffset at, DateTimeOffset? promised,
+        Author technician, Author desk)
+    {
+        (_random, _machine) = (random, machine);
+        var id = new byte[16];
+        random.NextBytes(id);
+        var onRoad = machine.Registration.StartsWith("IS ", StringComparison.Ordinal);
+        var booked = new BookedIn(number, machine.Customer, complaint, machine.Registration, machine.Machine, machine.Engine, machine.Kind, machine.Control, machine.Fuel,
+            machine.Water, machine.Fuel == Fuel.Petrol, machine.Turbos, machine.Contact, onRoad ? 20_000 + random.Next(180) * 1000 : null,
+            onRoad ? null : 800 + random.Next(9000), promised);
+        _builder = new JobBuilder(Convert.ToHexStringLower(id), booked, at, desk, technician, settings.LimitsFor, settings.Units, settings.Supersessions);
+    }
+
+    public JudgedJob Job => _builder.Job;
+
+    public DemoJob Do(Action<JobBuilder> steps)
+    {
+        steps(_builder);
+        return this;
+    }
+
+    public DemoJob OldPlate(string? makerNumber = null)
+        => Do(b => b.OldPlate(_machine.TurboMaker, _machine.TurboModel, makerNumber ?? _machine.MakerNumber, _machine.VehicleNumber));
+
+    public DemoJob NewPlate(string? makerNumber = null) => Do(b => b.NewPlate(_machine.TurboMaker, _machine.TurboModel, makerNumber ?? _machine.MakerNumber));
+
+    /// <summary>Looks at a number of findings as a unit failed of that cause would show them.</summary>
+    public DemoJob Look(string cause, int count, Stage last = Stage.Bench)
+    {
+        var model = CauseModel.Usual;
+        var at = model.Causes.ToList().IndexOf(cause);
+        var telling = model.Findings.Where(f => f.Stage <= last).OrderByDescending(f => Math.Abs(f.Chances[at] - f.Chances.Average()) + 0.1 * _random.NextDouble());
+        foreach (var finding in telling.Take(count).OrderBy(f => f.Stage).ToArray()) _builder.Look(finding.Id, finding.Chances[at] >= 0.45, finding.Minutes / 4);
+        return this;
+    }
+
+    /// <summary>Catches oil, and measures the restrictor where one is fitted.</summary>
+    public DemoJob Catch(double ratio)
+    {
+        var line = new FeedLine(4.5 + 0.1 * _random.Next(10), 480 + 10 * _random.Next(30), 4, 250);
+        _builder.Catch(ratio, line, 14 + _random.Next(14), 150 + 5 * _random.Next(20));
+        return _machine.Control == BoostControl.ExternalWastegate ? this : Do(b => b.RestrictorSeen());
+    }
+
+    /// <summary>Everything from the cause to the road.</summary>
+    public DemoJob Finish(Author desk)
+    {
+        const string SameHole = "Same hole as came off; the maker gives no figure.";
+        Do(b => b.PutRight(HoldPoint.Release)).Catch(0.98).Do(b => b.Pipe().Accept("restrictor", SameHole)).NewPlate();
+        Do(b => b.Pass(HoldPoint.Release).After(TimeSpan.FromHours(14)).Clock(4).DrainLaid().Breathe(0.4).PutRight(HoldPoint.Start).Disable().Oil().Crank(2).PressureSeen().PutBack()
+            .Pass(HoldPoint.Start).Run().LookAtJoints().Checked());
+        if (Job.Check("crankcase", 0).Verdict == Verdict.ReadingOnly) Do(b => b.Accept("crankcase", "Suction at idle, as a closed system should."));
+        return Do(b => b.PutRight(HoldPoint.HandOver).Pass(HoldPoint.HandOver).After(TimeSpan.FromHours(2)).HandOver(desk));
+    }
+}

@@ -1,0 +1,100 @@
+using System.Globalization;
+using Wattology.Core.HandOver;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
+using Wattology.Core.Limits;
+using Wattology.Core.PartNumbers;
+using Wattology.Core.Plate;
+using Wattology.Core.Yard;
+
+namespace Wattology.Data.Jobs;
+
+/// <summary>A job in one row: all the yard shows, as keys and numbers, so that neither another wording nor other units change anything stored.</summary>
+/// <remarks>Computed from the entries, and made anew from them at will; head and count also prove that no entry was cut off the end.</remarks>
+public sealed class JobRow
+{
+    /// <summary>Position in the shop, in the order jobs came here.</summary>
+    public long Row { get; set; }
+    /// <summary>The job's id.</summary>
+    public string Id { get; set; } = "";
+    /// <summary>The shop's number.</summary>
+    public string Number { get; set; } = "";
+    /// <summary>The number's letters, and <see cref="Serial"/> its digits, for finding the next free one.</summary>
+    public string Prefix { get; set; } = "";
+    /// <summary>The number's digits; 0 when it does not end in any.</summary>
+    public long Serial { get; set; }
+    /// <summary>Whose machine it is.</summary>
+    public string Customer { get; set; } = "";
+    /// <summary>Registration or asset number.</summary>
+    public string Registration { get; set; } = "";
+    /// <summary>Registration without spaces, dashes and case.</summary>
+    public string PlainRegistration { get; set; } = "";
+    /// <summary>What machine it is.</summary>
+    public string Machine { get; set; } = "";
+    /// <summary>How many turbos it has.</summary>
+    public int Turbos { get; set; }
+    /// <summary>What it waits for: a word of <see cref="WaitsFor"/>.</summary>
+    public string Waits { get; set; } = "";
+    /// <summary>What it waits for, in somebody's words.</summary>
+    public string WaitNote { get; set; } = "";
+    /// <summary>The sheet of the next step; empty when there is none.</summary>
+    public string NextSheet { get; set; } = "";
+    /// <summary>What the next step waits for: a verdict's word, or an item's id.</summary>
+    public string NextWaits { get; set; } = "";
+    /// <summary>How many items of the next step are open.</summary>
+    public int NextOpen { get; set; }
+    /// <summary>Whether any check stands at a stop.</summary>
+    public bool AtStop { get; set; }
+    /// <summary>Number, registration, customer and every plate number without spaces, dashes and case, apart by bars.</summary>
+    public string Search { get; set; } = "";
+    /// <summary>When it is promised for, in ms since 1970; <see cref="long.MaxValue"/> when no time was promised, so that these come last.</summary>
+    public long DueMs { get; set; } = long.MaxValue;
+    /// <summary>When it was handed over, in ms since 1970; null while it is open.</summary>
+    public long? HandedOverMs { get; set; }
+    /// <summary>When it was booked in, in ms since 1970.</summary>
+    public long BookedMs { get; set; }
+    /// <summary>How many entries it has.</summary>
+    public int EntryCount { get; set; }
+    /// <summary>Hash of its last entry.</summary>
+    public string Head { get; set; } = "";
+
+    /// <summary>When it is promised for; null when no time was promised.</summary>
+    public DateTimeOffset? Promised => DueMs == long.MaxValue ? null : DateTimeOffset.FromUnixTimeMilliseconds(DueMs);
+
+    /// <summary>When it was handed over; null while it is open.</summary>
+    public DateTimeOffset? HandedOver => HandedOverMs is { } ms ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : null;
+
+    /// <summary>Fills the row from the job; its position stays.</summary>
+    public JobRow Fill(JudgedJob job)
+    {
+        var (machine, record, next) = (job.Machine, job.Record, job.Work.Next);
+        (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine, machine.Turbos);
+        PlainRegistration = PartNumber.Plain(Registration);
+        (Prefix, Serial) = SplitNumber(Number);
+        var waiting = record.Waiting();
+        (Waits, WaitNote) = (JsonForm.WordOf(waiting.For), waiting.Note);
+        (NextSheet, NextWaits, NextOpen) = next is null ? ("", "", 0) : (next.Sheet, next.Waits, next.Open);
+        AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
+        Search = string.Join('|', new[] { Number, Registration, Customer }
+            .Concat(record.All<PlateRead>().SelectMany(p => new[] { p.Body.MakerNumber, p.Body.VehicleNumber, p.Body.Model }))
+            .Select(PartNumber.Plain).Where(t => t.Length > 0).Distinct());
+        DueMs = record.Promised()?.ToUnixTimeMilliseconds() ?? long.MaxValue;
+        HandedOverMs = record.HandedOver()?.Entry.At.ToUnixTimeMilliseconds();
+        BookedMs = record.Entries[0].At.ToUnixTimeMilliseconds();
+        (EntryCount, Head) = (record.Entries.Count, record.Last.Hash);
+        return this;
+    }
+
+    /// <summary>What differs from another row of the same job, apart from its position.</summary>
+    public bool Agrees(JobRow other) => (Id, Number, Prefix, Serial, Customer, Registration, PlainRegistration) == (other.Id, other.Number, other.Prefix, other.Serial, other.Customer, other.Registration, other.PlainRegistration)
+        && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet, other.NextWaits, other.NextOpen)
+        && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs, other.EntryCount, other.Head);
+
+    /// <summary>A job number's letters and digits.</summary>
+    public static (string Prefix, long Serial) SplitNumber(string number)
+    {
+        var digits = number.Length;
+        while (digits > 0 && char.IsAsciiDigit(number[digits - 1])) digits--;
+        return long.TryParse(number.AsSpan(digits), NumberStyles.None, CultureInfo.InvariantCulture, out var serial) ? (number[..digits], serial) : (number, 0);
+    }
+}

@@ -1,0 +1,208 @@
+using Microsoft.EntityFrameworkCore;
+using Wattology.Core.BookIn;
+using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
+using Wattology.Core.PartNumbers;
+using Wattology.Core.People;
+using Wattology.Core.Plate;
+using Wattology.Data.Shop;
+
+namespace Wattology.Data.Jobs;
+
+/// <summary>The shop will not do this; the message says why and what would be right.</summary>
+public sealed class RefusedException(string message, string field = "") : Exception(message)
+{
+    /// <summary>The field it belongs to; empty where it is about the whole.</summary>
+    public string Field { get; } = field;
+}
+
+/// <summary>A form was sent again with another content under the same token: what stands is that which was recorded first.</summary>
+/// <param name="recorded">The entry recorded under the token.</param>
+public sealed class SentAgainException(Entry recorded) : Exception("The form was sent before with another content.")
+{
+    /// <summary>The entry recorded under the token.</summary>
+    public Entry Recorded { get; } = recorded;
+}
+
+/// <summary>Reads and appends jobs. Every append is one transaction over the entries and the row kept for speed.</summary>
+/// <remarks>One store serves one request: it reads the shop's settings once, and a job once.</remarks>
+public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
+{
+    /// <summary>How many rows a list shows at most.</summary>
+    public const int ListMost = 200;
+
+    /// <summary>Shorter searches than this look at the beginning of numbers and registrations only: the index knows three letters at a time.</summary>
+    private const int LeastInside = 3;
+    private const int FirstNumber = 1001;
+    private ShopSettings? _settings;
+    private JudgedJob? _judged;
+
+    /// <summary>The shop's settings.</summary>
+    public async Task<ShopSettings> SettingsAsync(CancellationToken cancel = default) => _settings ??= await ShopSettings.LoadAsync(db, cancel);
+
+    /// <summary>A job, or null.</summary>
+    /// <param name="job">The job's id; anything else finds nothing.</param>
+    /// <param name="cancel">Stops reading.</param>
+    public async Task<JudgedJob?> FindAsync(string job, CancellationToken cancel = default)
+        => JobId.IsOne(job) && await ReadAsync(job, cancel) is { } record ? await JudgeAsync(record) : null;
+
+    /// <summary>Books a job in under the next free number and answers its id.</summary>
+    /// <param name="author">Who.</param>
+    /// <param name="draft">The booking-in; its number is set here.</param>
+    /// <param name="plate">What the failed unit's plate said, recorded with it; null when none was asked.</param>
+    /// <exception cref="RefusedException">It may not be recorded, or the same form was sent before with another content.</exception>
+    public async Task<string> BookInAsync(Author author, EntryDraft draft, EntryDraft? plate)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        if (draft.Once is { Length: > 0 } once && await db.Entries.AsNoTracking().FirstOrDefaultAsync(e => e.Once == once && e.Seq == 1) is { } row)
+        {
+            var sent = (BookedIn)draft.Body with { Number = "" };
+            var stands = new JobRecord(CheckList.Kinds, [row.ToEntry()]).Machine() with { Number = "" };
+            if (sent == stands) return row.Job;
+            throw new RefusedException($"This form was sent before and recorded then as {stands.Machine}, {stands.Registration}. Open that job and correct its booking-in, or book in anew.");
+        }
+        if (!author.Role.Allows(Right.BookIn)) throw new RefusedException($"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.BookIn)}.");
+        var settings = await SettingsAsync();
+        var highest = await db.Jobs.Where(j => j.Prefix == settings.NumberPrefix).MaxAsync(j => (long?)j.Serial) ?? 0;
+        var body = (BookedIn)draft.Body with { Number = $"{settings.NumberPrefix}{Math.Max(FirstNumber, highest + 1)}" };
+        var now = clock.GetUtcNow();
+        var record = new JobRecord(CheckList.Kinds, [Recording.SealFirst(JobId.New(), now, author, draft with { Body = body })]);
+        if (plate is not null)
+        {
+            var job = await JudgeAsync(record);
+            if (CheckList.Kinds.Of(plate.Body.GetType()).Refusal(job.Context, plate.Body) is { } refusal) throw new RefusedException(refusal.Message, refusal.Field);
+            record = record.With([Recording.Seal(job, author, plate)]);
+        }
+        await StoreAsync(await JudgeAsync(record), 0);
+        await transaction.CommitAsync();
+        cache.Keep(record);
+        return record.Id;
+    }
+
+    /// <summary>Appends entries in one transaction: refused, judged and sealed one after another on the job as it stands inside it.</summary>
+    /// <param name="job">The job's id.</param>
+    /// <param name="author">Who.</param>
+    /// <param name="drafts">What; those recorded before under their token are left out.</param>
+    /// <returns>The job with its new entries.</returns>
+    /// <exception cref="RefusedException">One may not be recorded; then none is.</exception>
+    /// <exception cref="SentAgainException">One was sent before with another content.</exception>
+    public async Task<JudgedJob> AppendAsync(string job, Author author, params IReadOnlyList<EntryDraft> drafts)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        if (await FindAsync(job) is not { } judged) throw new RefusedException("There is no such job.");
+        var before = judged.Record.Entries.Count;
+        foreach (var draft in drafts)
+        {
+            if (RecordedBefore(judged.Record, draft)) continue;
+            if (Recording.Refuse(judged, author, draft) is { } refusal) throw new RefusedException(refusal.Message, refusal.Field);
+            judged = await JudgeAsync(judged.Record.With([Recording.Seal(judged, author, draft)]));
+        }
+        if (judged.Record.Entries.Count == before) return judged;
+        await StoreAsync(judged, before);
+        await transaction.CommitAsync();
+        cache.Keep(judged.Record);
+        return judged;
+    }
+
+    private static bool RecordedBefore(JobRecord record, EntryDraft draft)
+    {
+        if (draft.Once is not { Length: > 0 } once || record.Entries.LastOrDefault(e => e.Once == once) is not { } sent) return false;
+        var kind = CheckList.Kinds.Of(draft.Body.GetType());
+        var same = sent.Kind == kind.Name && sent.Body == kind.Write(draft.Body) && sent.Instrument == (draft.Instrument ?? "") && sent.Corrects == (draft.Corrects ?? "")
+            && sent.Known == (draft.Known is { } known ? JsonForm.WordOf(known) : "");
+        return same ? true : throw new SentAgainException(sent);
+    }
+
+    /// <summary>Brings in a job file with its chain and its verdicts as they are.</summary>
+    /// <param name="file">The file's text.</param>
+    /// <param name="author">Who brings it in; null for whoever holds the folder itself.</param>
+    /// <exception cref="InputRefusedException">The file is not sound.</exception>
+    /// <exception cref="RefusedException">The job or its number is here already, or the person may not.</exception>
+    public async Task<string> ImportAsync(string file, Author? author = null)
+    {
+        if (author?.Role.Allows(Right.Import) == false) throw new RefusedException($"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Import)}.");
+        var record = new JobRecord(CheckList.Kinds, JobFile.Read(file));
+        var judged = await JudgeAsync(record);
+        ProveShown(judged);
+        await BringAsync(judged);
+        return record.Id;
+    }
+
+    // A file may be well formed and still say what no job can; better refused whole than shown as a fault for ever.
+    private static void ProveShown(JudgedJob job)
+    {
+        try
+        {
+            foreach (var entry in job.Record.Entries) CheckList.Kinds.Find(entry.Kind)!.Words(job.Context, entry);
+            foreach (var point in Enum.GetValues<HoldPoint>()) job.HoldPoint(point);
+            new JobRow().Fill(job);
+        }
+        catch (Exception e) when (e is not OutOfMemoryException)
+        {
+            var faults = new Faults();
+            faults.Add("entries", "An outcome does not belong to what its entry says; no job recorded by this application looks so.");
+            throw new InputRefusedException(faults);
+        }
+    }
+
+    /// <summary>Keeps a whole sealed job.</summary>
+    /// <exception cref="RefusedException">The job or its number is here already.</exception>
+    public async Task BringAsync(JudgedJob job)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        if (await db.Jobs.AnyAsync(j => j.Id == job.Record.Id)) throw new RefusedException($"Job {job.Machine.Number} is here already.");
+        if (await db.Jobs.AnyAsync(j => j.Number == job.Machine.Number)) throw new RefusedException($"Another job has the number {job.Machine.Number} here.");
+        await StoreAsync(job, 0);
+        await transaction.CommitAsync();
+    }
+
+    /// <summary>The entries of a job as they stream past, in order.</summary>
+    public IAsyncEnumerable<Entry> StreamAsync(string job)
+        => db.Entries.AsNoTracking().Where(e => e.Job == job).OrderBy(e => e.Seq).AsAsyncEnumerable().Select(e => e.ToEntry());
+
+    /// <summary>Open jobs by promised time, or all that match a search, those that came last first.</summary>
+    public async Task<IReadOnlyList<JobRow>> YardAsync(string? search, CancellationToken cancel = default)
+    {
+        if (string.IsNullOrWhiteSpace(search))
+            return await db.Jobs.AsNoTracking().Where(j => j.HandedOverMs == null).OrderBy(j => j.DueMs).ThenBy(j => j.Row).Take(ListMost).ToListAsync(cancel);
+        var plain = PartNumber.Plain(search);
+        if (plain.Length == 0) return [];
+        if (plain.Length < LeastInside)
+            return await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration.StartsWith(plain)).OrderByDescending(j => j.Row).Take(ListMost).ToListAsync(cancel);
+        // Quoted, the letters are searched as they stand; letters and digits alone are left in them.
+        var phrase = $"\"{plain}\"";
+        return await db.Jobs.FromSql($"SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid WHERE JobSearch.Search MATCH {phrase} ORDER BY JobSearch.rowid DESC LIMIT {ListMost}")
+            .AsNoTracking().ToListAsync(cancel);
+    }
+
+    private async Task<JobRecord?> ReadAsync(string job, CancellationToken cancel)
+    {
+        var known = cache.Find(job);
+        var (count, head) = (known?.Entries.Count ?? 0, known?.Last.Hash ?? "");
+        var rows = await db.Entries.AsNoTracking().Where(e => e.Job == job && e.Seq > count).OrderBy(e => e.Seq).ToListAsync(cancel);
+        if (rows.Count == 0) return known;
+        if (known is not null && rows[0].Prev != head)
+        {
+            known = null;
+            rows = await db.Entries.AsNoTracking().Where(e => e.Job == job).OrderBy(e => e.Seq).ToListAsync(cancel);
+        }
+        var more = rows.Select(r => r.ToEntry()).ToArray();
+        var record = known?.With(more) ?? new JobRecord(CheckList.Kinds, more);
+        cache.Keep(record);
+        return record;
+    }
+
+    // Within a request the same record is judged once.
+    private async Task<JudgedJob> JudgeAsync(JobRecord record)
+        => _judged is not null && _judged.Record == record ? _judged : _judged = (await SettingsAsync()).Judge(record, clock.GetUtcNow());
+
+    private async Task StoreAsync(JudgedJob job, int before)
+    {
+        var row = before == 0 ? db.Jobs.Add(new JobRow()).Entity : await db.Jobs.FirstAsync(j => j.Id == job.Record.Id);
+        row.Fill(job);
+        db.Entries.AddRange(job.Record.Entries.Skip(before).Select(EntryRow.From));
+        await db.SaveChangesAsync();
+        db.ChangeTracker.Clear();
+    }
+}

@@ -1,0 +1,62 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Wattology.Core.Entries;
+using Wattology.Core.Jobs;
+using Wattology.Web.Forms;
+
+namespace Wattology.Web.Pages.Jobs;
+
+/// <summary>A sheet on which one kind of reading is typed, corrected and recorded; the reading's record is its form.</summary>
+/// <param name="services">What every sheet needs.</param>
+/// <param name="check">The check it is a sheet of.</param>
+/// <param name="recorded">What the page says afterwards.</param>
+public abstract class ReadingSheetModel<TReading>(SheetServices services, string check, string recorded) : SheetModel(services) where TReading : EntryBody
+{
+    private int _rowsAsked;
+
+    /// <inheritdoc/>
+    public override string Sheet => check;
+
+    /// <inheritdoc/>
+    public override string Title => Named(CheckList.Find(check)!.Title);
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<Type> Records => [typeof(TReading)];
+
+    /// <summary>The latest reading, of this turbo where there is one for each.</summary>
+    public Noted<TReading>? Latest => Job.Record.Latest<TReading>(r => r is not IOfTurbo of || of.Turbo == Turbo);
+
+    /// <summary>Shows the sheet, or an entry under correction.</summary>
+    public void OnGet()
+    {
+        if (!FillFromCorrected()) PrepareForm();
+    }
+
+    /// <summary>Records the reading, or shows one more row of a list.</summary>
+    public async Task<IActionResult> OnPostAsync([Typed] TReading? reading)
+    {
+        if (Request.Form["add"].ToString() is { Length: > 0 } list) return WithAnotherRow(list);
+        return await RecordAsync(reading, recorded, ReadKnown());
+    }
+
+    /// <summary>How many rows of a list the form shows.</summary>
+    protected int RowsShown(string list, int fewest) => Math.Max(fewest, Math.Max(Form.RowsOf(list), _rowsAsked));
+
+    // The form as it was sent, nothing recorded, with one more row.
+    private PageResult WithAnotherRow(string list)
+    {
+        _rowsAsked = 1 + Request.Form.Keys.Select(k => FormState.RowOf(list, k)).Where(r => r >= 0).Distinct().Count();
+        Form.ForgetFaults();
+        foreach (var name in new[] { "known", "instrument" }) Text(name);
+        return Page();
+    }
+
+    /// <summary>Suggests what stood in the reading before: the part itself stays, how and where it was measured is answered anew.</summary>
+    protected void SuggestFromLatest()
+    {
+        if (Latest is not { } latest) return;
+        var filled = new FormState();
+        new FormFill(filled, Units, Times).Into(latest.Body, TypedOf(latest.Entry));
+        foreach (var (field, text) in filled.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "known" or "instrument" or "turbo"))) Form.Suggest(field, text);
+    }
+}

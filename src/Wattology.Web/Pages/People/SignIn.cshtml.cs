@@ -1,0 +1,65 @@
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+using Wattology.Core.Measures;
+using Wattology.Data;
+using Wattology.Data.Demo;
+using Wattology.Data.People;
+using Wattology.Data.Shop;
+using Wattology.Web.Forms;
+
+namespace Wattology.Web.Pages.People;
+
+/// <summary>Signing in, with lockout; in the demo by one touch.</summary>
+public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageModel, IHasForm
+{
+    /// <summary>What the form shows.</summary>
+    public FormState Form { get; } = new();
+
+    /// <summary>The shop's units; nothing here is measured.</summary>
+    public ShopUnits Units { get; } = new();
+
+    /// <inheritdoc/>
+    public IReadOnlyList<Type> Records => [];
+
+    public IReadOnlyList<DemoPerson> DemoPeople { get; private set; } = [];
+
+    [BindProperty(SupportsGet = true)]
+    public string? ReturnUrl { get; set; }
+
+    private string Target => Url.IsLocalUrl(ReturnUrl) ? ReturnUrl! : "/";
+
+    private async Task<bool> IsDemoAsync() => (await ShopSettings.LoadAsync(db)).Demo;
+
+    public async Task<IActionResult> OnGetAsync()
+    {
+        if (!await db.Users.AnyAsync()) return Redirect("/set-up");
+        if (await IsDemoAsync()) DemoPeople = DemoWorld.People;
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostDemoAsync(string user)
+    {
+        if (!await IsDemoAsync() || DemoWorld.People.All(p => p.UserName != user)) return Forbid();
+        await signIn.SignInAsync((await signIn.UserManager.FindByNameAsync(user))!, true);
+        return Redirect(Target);
+    }
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        Form["user"] = Request.Form["user"].ToString().Trim();
+        var password = Request.Form["password"].ToString();
+        if (Form["user"].Length == 0) Form.Faults.Add("user", "Type your sign-in name.");
+        if (password.Length == 0) Form.Faults.Add("password", "Type your password.");
+        if (Form.Faults.None)
+        {
+            var result = await signIn.PasswordSignInAsync(Form["user"], password, true, lockoutOnFailure: true);
+            if (result.Succeeded) return Redirect(Target);
+            Form.Faults.Add("", result.IsLockedOut ? "Too many wrong passwords: locked for ten minutes. The owner can unlock you at once." : "Name and password do not belong together.");
+        }
+        await OnGetAsync();
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+}

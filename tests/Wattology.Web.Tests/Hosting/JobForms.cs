@@ -1,0 +1,35 @@
+namespace Wattology.Web.Tests.Hosting;
+
+/// <summary>Jobs as a test needs them, made through the pages.</summary>
+internal static class JobForms
+{
+    public static readonly (string, string)[] BookingIn =
+    [
+        ("customer", "Mill Lane Saws"), ("complaint", "Smokes blue."), ("registration", "SAW 4"), ("machine", "Saw mill engine"), ("engine", "Brannock D3"), ("run_hours", "1200"), ("fuel", "diesel"), ("kind", "makers-spec"),
+        ("control", "wastegate-canister"), ("turbos", "1"), ("plate.maker_number", "OV-77-01"),
+    ];
+
+    public static readonly (string, string)[] CatchTest =
+    [
+        ("grade", "5W-30"), ("input.oil_temp_c", "20"), ("input.gallery_kpa", "160"), ("input.line.id_mm", "4.5"), ("input.line.length_mm", "600"), ("input.runs.0.ml", "95"), ("input.runs.0.seconds", "10"), ("input.runs.1.ml", "96"), ("input.runs.1.seconds", "10"),
+        ("known", "measured"), ("instrument", "jug"),
+    ];
+
+    public static readonly (string, string)[] Drain =
+    [
+        ("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("known", "seen"),
+        ("input.segments.0.length_mm", "140"), ("input.segments.0.fall_mm", "100"),
+    ];
+
+    /// <summary>Books a job in and answers its address.</summary>
+    public static async Task<string> BookInAsync(this Visitor visitor, string once = "")
+    {
+        await visitor.GetAsync("/book-in");
+        var answer = await visitor.PostAsync("/book-in", [.. BookingIn, ("once", once.Length > 0 ? once : Guid.NewGuid().ToString("n"))]);
+        Assert.True(answer.Status == System.Net.HttpStatusCode.Redirect, answer.Said(".fault-list"));
+        return answer.Location!.ToString();
+    }
+
+    /// <summary>How many entries the job's record shows.</summary>
+    public static async Task<int> EntriesAsync(this Visitor visitor, string job) => (await visitor.GetAsync(job + "/record")).Page.QuerySelectorAll(".record > li").Length;
+}

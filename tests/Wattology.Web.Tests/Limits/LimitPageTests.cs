@@ -1,0 +1,52 @@
+using System.Net;
+using Wattology.Web.Tests.Hosting;
+
+namespace Wattology.Web.Tests.Limits;
+
+public sealed class LimitPageTests
+{
+    private static (string, string)[] Limit(string source, string reference, string scope, string to) => [("key", "crankcase-open"), ("source", source), ("reference", reference), ("scope", scope), ("sound_to", to)];
+
+    private static (string, string)[] Reading(string kpa) => [("pressure_kpa", kpa), ("running", "loaded"), ("known", "measured"), ("instrument", "gauge")];
+
+    [Fact]
+    public async Task The_page_says_which_limit_judged_and_an_old_verdict_keeps_its_own()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var owner = await server.VisitAsync("maren");
+        var job = await owner.BookInAsync();
+        await owner.GetAsync(job);
+        await owner.PostAsync(job + "/crankcase", Reading("1.2"));
+        var usual = await owner.GetAsync(job + "/crankcase");
+        Assert.Contains("doubtful", usual.Said(".latest .verdict"));
+        Assert.Contains("usual practice", usual.Said(".latest"));
+
+        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/limits?handler=Set", Limit("shop", "agreed in spring", "", "13 mbar"))).Status);
+        await owner.PostAsync("/limits?handler=Set", Limit("maker", "sheet 9, rev. B", "Brannock D3", "11 mbar"));
+        await owner.PostAsync("/limits?handler=Set", Limit("maker", "sheet 2", "Some other engine", "50 mbar"));
+        Assert.Contains("usual practice", (await owner.GetAsync(job + "/crankcase")).Said(".latest"));
+        await owner.PostAsync(job + "/crankcase", Reading("1.2"));
+        var makers = await owner.GetAsync(job + "/crankcase");
+        Assert.Contains("stop", makers.Said(".latest .verdict"));
+        Assert.Contains("maker: sheet 9, rev. B", makers.Said(".latest"));
+
+        var withdraw = (await owner.GetAsync("/limits")).Page.QuerySelectorAll("button[name=limit]").First(b => b.Closest("tr")!.TextContent.Contains("sheet 9", StringComparison.Ordinal)).GetAttribute("value")!;
+        await owner.PostAsync("/limits?handler=Withdraw", ("limit", withdraw));
+        await owner.PostAsync(job + "/crankcase", Reading("1.2"));
+        Assert.Contains("this shop: agreed in spring", (await owner.GetAsync(job + "/crankcase")).Said(".latest"));
+        Assert.Empty(await server.VerifyAsync());
+    }
+
+    [Fact]
+    public async Task A_shop_that_thinks_in_psi_reads_and_types_psi()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var owner = await server.VisitAsync("maren");
+        var job = await owner.BookInAsync();
+        await owner.GetAsync("/limits");
+        await owner.PostAsync("/limits?handler=Units", ("units.pressure", "psi"), ("units.length", "in"), ("units.temperature", "°F"), ("units.distance", "mi"));
+        await owner.PostAsync(job + "/crankcase", Reading("0.1"));
+        Assert.Contains("0.1 psi", (await owner.GetAsync(job + "/crankcase")).Said(".latest .value"));
+        Assert.Contains("\"pressure_kpa\":0.68947", (await owner.GetAsync(job + "/file.json")).Text);
+    }
+}
