@@ -8,6 +8,7 @@ public sealed class ShopName(IServiceScopeFactory scopes)
 {
     private string? _name;
 
+    /// <summary>The name; empty until the shop is set up.</summary>
     public async Task<string> GetAsync()
     {
         if (_name is not null) return _name;

@@ -7,9 +7,11 @@ namespace Wattology.Web.Pages;
 [IgnoreAntiforgeryToken, ResponseCache(NoStore = true)]
 public sealed class TroubleModel : PageModel
 {
+    /// <summary>The status that brought the person here.</summary>
     [BindProperty(SupportsGet = true)]
     public int? Code { get; set; }
 
+    /// <summary>What went wrong and what to do, by the status.</summary>
     public (string Title, string Words) Said => (Code ?? 500) switch
     {
         404 => ("Not here", "There is no such page or job. The link may be old, or the number mistyped; search the yard for it."),
@@ -19,7 +21,9 @@ public sealed class TroubleModel : PageModel
         _ => ("Something failed here", "Nothing was half-saved. Try once more; if it stays, the log in the shop's folder says what failed."),
     };
 
+    /// <summary>What went wrong, in a few words.</summary>
     public string Title => Said.Title;
 
+    /// <summary>What to do.</summary>
     public string Words => Said.Words;
 }

@@ -21,8 +21,10 @@ public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
     /// <inheritdoc/>
     public IReadOnlyList<Type> Records => [];
 
+    /// <summary>Shows the form.</summary>
     public IActionResult OnGet() => User.May(Right.Import) ? Page() : StatusCode(403);
 
+    /// <summary>Brings the file in, or says what is wrong with it.</summary>
     public async Task<IActionResult> OnPostAsync(IFormFile? file)
     {
         if (!User.May(Right.Import)) return StatusCode(403);

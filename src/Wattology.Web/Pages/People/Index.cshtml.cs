@@ -23,16 +23,20 @@ public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
     /// <inheritdoc/>
     public IReadOnlyList<Type> Records => [];
 
+    /// <summary>Everybody who has an account, by name.</summary>
     public IReadOnlyList<Person> Everyone { get; private set; } = [];
 
+    /// <inheritdoc/>
     public override async Task OnPageHandlerExecutionAsync(Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutingContext context, Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutionDelegate next)
     {
         if (!User.May(Right.ManagePeople)) { context.Result = StatusCode(403); return; }
         await next();
     }
 
+    /// <summary>Shows everybody.</summary>
     public async Task OnGetAsync() => Everyone = await users.Users.AsNoTracking().OrderBy(p => p.Name).Take(200).ToListAsync();
 
+    /// <summary>Makes an account.</summary>
     public async Task<IActionResult> OnPostAddAsync()
     {
         foreach (var (field, need) in new[] { ("name", "Type the name."), ("user", "Choose a sign-in name."), ("role", "Choose what they are in the shop.") })
@@ -51,6 +55,7 @@ public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
         return Page();
     }
 
+    /// <summary>Opens a locked account.</summary>
     public async Task<IActionResult> OnPostUnlockAsync(string user)
     {
         if (await users.FindByIdAsync(user) is { } person) await users.SetLockoutEndDateAsync(person, null);

@@ -25,8 +25,10 @@ public sealed class SetUpModel(ShopDb db, UserManager<Person> users, SignInManag
     /// <inheritdoc/>
     public IReadOnlyList<Type> Records => [];
 
+    /// <summary>Shows the form, once.</summary>
     public async Task<IActionResult> OnGetAsync() => await db.Users.AnyAsync() ? Redirect("/sign-in") : Page();
 
+    /// <summary>Makes the owner's account for whoever has the code.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
         if (await db.Users.AnyAsync()) return Redirect("/sign-in");

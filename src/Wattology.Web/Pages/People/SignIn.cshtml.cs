@@ -23,8 +23,10 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
     /// <inheritdoc/>
     public IReadOnlyList<Type> Records => [];
 
+    /// <summary>Who signs in by one touch; nobody outside the demo.</summary>
     public IReadOnlyList<DemoPerson> DemoPeople { get; private set; } = [];
 
+    /// <summary>Where to go afterwards.</summary>
     [BindProperty(SupportsGet = true)]
     public string? ReturnUrl { get; set; }
 
@@ -32,6 +34,7 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
 
     private async Task<bool> IsDemoAsync() => (await ShopSettings.LoadAsync(db)).Demo;
 
+    /// <summary>Shows the form.</summary>
     public async Task<IActionResult> OnGetAsync()
     {
         if (!await db.Users.AnyAsync()) return Redirect("/set-up");
@@ -39,6 +42,7 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
         return Page();
     }
 
+    /// <summary>Signs a demo person in by one touch.</summary>
     public async Task<IActionResult> OnPostDemoAsync(string user)
     {
         if (!await IsDemoAsync() || DemoWorld.People.All(p => p.UserName != user)) return Forbid();
@@ -46,6 +50,7 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
         return Redirect(Target);
     }
 
+    /// <summary>Signs in by name and password.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
         Form["user"] = Request.Form["user"].ToString().Trim();

@@ -8,6 +8,7 @@ namespace Wattology.Web.Pages.People;
 /// <summary>Signing out.</summary>
 public sealed class SignOutModel(SignInManager<Person> signIn) : PageModel
 {
+    /// <summary>Signs out.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
         await signIn.SignOutAsync();
