@@ -21,13 +21,16 @@ public static partial class LoadRun
     public static async Task RunAsync(Uri address)
     {
         if (!address.IsLoopback) throw new ArgumentException("The load run goes to this machine only.", nameof(address));
-        using var client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = true }) { BaseAddress = address };
+        using var client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(),
+            AllowAutoRedirect = true }) { BaseAddress = address };
         var signIn = await client.GetStringAsync("/sign-in");
         await client.PostAsync("/sign-in?handler=Demo", Form(signIn, ("user", "jory")));
         var job = Job().Match(await client.GetStringAsync("/")).Groups[1].Value;
         var sheet = await client.GetStringAsync(job + "/crankcase");
 
-        async Task Saved() => (await client.PostAsync(job + "/crankcase", Form(sheet, ("pressure_kpa", "0.4"), ("running", "idle"), ("known", "measured"), ("instrument", "bench"), ("once", Guid.NewGuid().ToString("n"))))).EnsureSuccessStatusCode();
+        async Task Saved() => (await client.PostAsync(job + "/crankcase",
+            Form(sheet, ("pressure_kpa", "0.4"), ("running", "idle"), ("known", "measured"), ("instrument", "bench"),
+                ("once", Guid.NewGuid().ToString("n"))))).EnsureSuccessStatusCode();
         Console.WriteLine("| page | median ms | 95th percentile ms |\n|---|---|---|");
         foreach (var (name, act) in new (string, Func<Task>)[]
         {
@@ -50,5 +53,6 @@ public static partial class LoadRun
     }
 
     private static FormUrlEncodedContent Form(string page, params (string Name, string Value)[] fields)
-        => new(fields.Select(f => KeyValuePair.Create(f.Name, f.Value)).Append(KeyValuePair.Create("__RequestVerificationToken", Token().Match(page).Groups[1].Value)));
+        => new(fields.Select(f => KeyValuePair.Create(f.Name, f.Value))
+        .Append(KeyValuePair.Create("__RequestVerificationToken", Token().Match(page).Groups[1].Value)));
 }

@@ -51,7 +51,8 @@ public sealed class ShopFolder
         {
             var holder = ReadHolder();
             throw new RefusedException(holder is null ? $"{Path} is served by another program. Stop that one first, or choose another folder with --data."
-                : string.Create(CultureInfo.InvariantCulture, $"{Path} is served on {holder.Address} by process {holder.Process} on {holder.Machine} since {holder.Since:yyyy-MM-dd HH:mm} UTC. ")
+                : string.Create(CultureInfo.InvariantCulture, $"{Path} is served on {holder.Address} by process {holder.Process} on {holder.Machine} since "
+                + $"{holder.Since:yyyy-MM-dd HH:mm} UTC. ")
                     + "Stop that one first, or choose another folder with --data.");
         }
     }

@@ -15,7 +15,8 @@ public sealed partial class LayoutTests
     [Fact]
     public void The_core_knows_neither_web_nor_database()
         => Assert.DoesNotContain(typeof(Entry).Assembly.GetReferencedAssemblies(), a => a.Name!.Contains("AspNetCore", StringComparison.Ordinal)
-            || a.Name.Contains("EntityFramework", StringComparison.Ordinal) || a.Name.Contains("Sqlite", StringComparison.Ordinal) || a.Name.StartsWith("Wattology", StringComparison.Ordinal));
+            || a.Name.Contains("EntityFramework", StringComparison.Ordinal) || a.Name.Contains("Sqlite", StringComparison.Ordinal)
+            || a.Name.StartsWith("Wattology", StringComparison.Ordinal));
 
     [Fact]
     public void No_two_folders_of_the_core_use_each_other()

@@ -36,14 +36,16 @@ public enum SweepVerdict
 /// <summary>What a sweep shows.</summary>
 /// <param name="LeastPct">Least feedback reached.</param>
 /// <param name="MostPct">Most feedback reached.</param>
-/// <param name="HysteresisPct">Mean gap between falling and rising branch at equal command; null where one branch is missing. A delay widens it too: on an even ramp the two cannot be told apart, so sweep slowly.</param>
+/// <param name="HysteresisPct">Mean gap between falling and rising branch at equal command; null where one branch is missing. A delay widens it too: on an
+/// even ramp the two cannot be told apart, so sweep slowly.</param>
 /// <param name="StickSlips">Times the feedback stood still under a moving command and then jumped.</param>
 /// <param name="LagS">Delay of best correlation; null where the feedback does not move with the command.</param>
 /// <param name="Missing">Samples missing.</param>
 /// <param name="Clipped">Whether the sensor sat at its end while the command moved.</param>
 /// <param name="Verdict">Against the limits known.</param>
 /// <param name="Why">The reason in a sentence.</param>
-public sealed record SweepResult(double LeastPct, double MostPct, double? HysteresisPct, int StickSlips, double? LagS, int Missing, bool Clipped, SweepVerdict Verdict, string Why);
+public sealed record SweepResult(double LeastPct, double MostPct, double? HysteresisPct, int StickSlips, double? LagS, int Missing, bool Clipped,
+    SweepVerdict Verdict, string Why);
 
 /// <summary>Reads a vane or gate sweep. Never force a self-locking gear by hand or tool to make one.</summary>
 public static class Sweep
@@ -62,7 +64,8 @@ public static class Sweep
     public static SweepResult Read(IReadOnlyList<SweepSample> samples, LimitBook limits, SweepSettings? settings = null)
     {
         settings ??= new SweepSettings();
-        if (samples.Zip(samples.Skip(1)).Any(p => p.Second.TimeS <= p.First.TimeS)) throw new ArgumentException("Times must rise from sample to sample.", nameof(samples));
+        if (samples.Zip(samples.Skip(1)).Any(p => p.Second.TimeS <= p.First.TimeS)) throw new ArgumentException("Times must rise from sample to sample.",
+            nameof(samples));
         var known = samples.Where(s => s.FeedbackPct is not null).ToArray();
         if (known.Length < FewestSamples) throw new ArgumentException($"At least {FewestSamples} samples with a feedback are needed.", nameof(samples));
 
@@ -128,7 +131,8 @@ public static class Sweep
             var bin = Math.Clamp((int)((asked - low) / width), 0, Bins - 1);
             ((after > before ? rising : falling)[bin] ??= []).Add(feedback[i]);
         }
-        var gaps = rising.Zip(falling).Where(b => b.First is not null && b.Second is not null).Select(b => Math.Abs(b.First.Average() - b.Second.Average())).ToArray();
+        var gaps = rising.Zip(falling).Where(b => b.First is not null && b.Second is not null)
+            .Select(b => Math.Abs(b.First.Average() - b.Second.Average())).ToArray();
         return gaps.Length == 0 ? null : gaps.Average();
     }
 
@@ -141,7 +145,8 @@ public static class Sweep
             if (Math.Abs(feedback[i] - feedback[held]) <= settings.StillPct) continue;
             var moved = command[held..i].Select(c => Math.Abs(c - command[held])).Max();
             var until = Math.Min(feedback.Length - 1, i + 1);
-            if (moved > settings.StickPct && Math.Abs(feedback[until] - feedback[i - 1]) >= settings.JumpPct && Math.Abs(command[until] - command[i - 1]) < settings.JumpPct) slips++;
+            if (moved > settings.StickPct && Math.Abs(feedback[until] - feedback[i - 1]) >= settings.JumpPct
+                && Math.Abs(command[until] - command[i - 1]) < settings.JumpPct) slips++;
             held = i;
         }
         return slips;
@@ -173,6 +178,7 @@ public static class Sweep
         if (Outside(SweepLimits.Stick, slips)) return (SweepVerdict.Stiff, $"It stuck and jumped {slips} times.");
         if (Outside(SweepLimits.Hysteresis, hysteresis)) return (SweepVerdict.Stiff, $"Up and down lie {hysteresis:0.#} % apart.");
         if (Outside(SweepLimits.Lag, lag)) return (SweepVerdict.Stiff, $"It follows {lag:0.00} s late.");
-        return judged ? (SweepVerdict.Free, "It moves freely from stop to stop.") : (SweepVerdict.ReadingOnly, "No limits are known for this unit; the shop sets them.");
+        return judged ? (SweepVerdict.Free, "It moves freely from stop to stop.")
+            : (SweepVerdict.ReadingOnly, "No limits are known for this unit; the shop sets them.");
     }
 }

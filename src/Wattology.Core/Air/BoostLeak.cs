@@ -10,7 +10,8 @@ namespace Wattology.Core.Air;
 /// <param name="Seconds">Time between, s.</param>
 /// <param name="TempC">Charge and ambient, °C.</param>
 /// <param name="BaroKpa">Atmosphere, kPa.</param>
-public sealed record BoostLeakInput([Bounds(0, 100_000, AboveLeast = true)] double VolumeL, [Bounds(Span.Pressure)] double StartKpa, [Bounds(Span.Pressure)] double EndKpa, [Bounds(Span.Seconds)] double Seconds,
+public sealed record BoostLeakInput([Bounds(0, 100_000, AboveLeast = true)] double VolumeL, [Bounds(Span.Pressure)] double StartKpa,
+    [Bounds(Span.Pressure)] double EndKpa, [Bounds(Span.Seconds)] double Seconds,
     [Bounds(Span.GasTemperature)] double TempC = 20, [Bounds(Span.Barometer)] double BaroKpa = 101.325) : IHasRules
 {
     /// <inheritdoc/>

@@ -14,7 +14,8 @@ namespace Wattology.Core.Air;
 /// <param name="InletC">Air before the wheel, °C.</param>
 /// <param name="Efficiency">Compressor efficiency.</param>
 /// <param name="WorkCoeff">Work coefficient.</param>
-public sealed record ShaftSpeedInput([Bounds(Span.Diameter)] double WheelMm, [Bounds(Span.Pressure)] double BoostKpa, [Bounds(-500, 6000)] double AltitudeM = 0, [Bounds(Span.Barometer)] double? BaroKpa = null,
+public sealed record ShaftSpeedInput([Bounds(Span.Diameter)] double WheelMm, [Bounds(Span.Pressure)] double BoostKpa,
+    [Bounds(-500, 6000)] double AltitudeM = 0, [Bounds(Span.Barometer)] double? BaroKpa = null,
     [Bounds(Span.Pressure)] double IntakeDepressionKpa = 0, [Bounds(Span.Pressure)] double ChargeLossKpa = 0, [Bounds(Span.GasTemperature)] double InletC = 20,
     [Bounds(0.3, 0.9)] double Efficiency = 0.72, [Bounds(0.3, 1.2)] double WorkCoeff = 0.7) : IHasRules
 {
@@ -32,7 +33,8 @@ public sealed record ShaftSpeedInput([Bounds(Span.Diameter)] double WheelMm, [Bo
     }
 }
 
-/// <summary>Atmosphere in kPa, pressure ratio, tip speed in m/s and shaft speed in thousands per minute: an estimate for comparing two states of one engine.</summary>
+/// <summary>Atmosphere in kPa, pressure ratio, tip speed in m/s and shaft speed in thousands per minute: an estimate for comparing two states of one
+/// engine.</summary>
 public sealed record ShaftSpeedResult(double BaroKpa, double PressureRatio, [property: JsonPropertyName("tip_m_s")] double TipMetresPerSecond, double Krpm);
 
 /// <summary>Estimates shaft speed from the work the air took.</summary>

@@ -75,7 +75,7 @@ public sealed record BookedIn(
         (_, n) => $"{n.Body.Machine}, {n.Body.Registration}, for {n.Body.Customer}: {n.Body.Complaint}")
     {
         Right = Right.BookIn,
-        Refuse = (job, now) => now.Turbos < job.Record.Machine().Turbos 
+        Refuse = (job, now) => now.Turbos < job.Record.Machine().Turbos
             ? new("Readings of a second turbo may be recorded already; two turbos stay two.", "turbos") : null,
     };
 

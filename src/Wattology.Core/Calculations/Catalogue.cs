@@ -24,25 +24,38 @@ public static class Catalogue
     /// <summary>Every calculation, in the order of the work.</summary>
     public static readonly IReadOnlyList<Calculation> All =
     [
-        Calculation.Of<OilSupply.OilViscosityInput, OilSupply.OilViscosity>("oil-viscosity", "Viscosity and density of an oil at a temperature.", i => i.Oil.At(i.TempC)),
-        Calculation.Of<OilSupply.OilFeedInput, OilSupply.OilFeedResult>("oil-feed", "Oil flow and pressures from the gallery through line and restrictor to the bearing.", OilSupply.OilFeed.Compute),
-        Calculation.Of<OilSupply.RestrictorSizeInput, OilSupply.RestrictorSizeResult>("restrictor-size", "Which drill brings the inlet pressure into its window in every state.", OilSupply.RestrictorSize.Compute),
-        Calculation.Of<OilSupply.CatchTestInput, OilSupply.CatchTestResult>("catch-test", "What a timed catch of oil says about the feed.", OilSupply.CatchTest.Compute),
-        Calculation.Of<Drain.DrainInput, Drain.DrainResult>("drain", "How much of the drain's capacity the foam needs, segment by segment.", i => Drain.DrainFlow.Compute(i)),
-        Calculation.Of<Crankcase.BlowByInput, Crankcase.BlowByResult>("blow-by", "Gas past the rings by an orifice, and its share of the engine's air.", Crankcase.BlowBy.Compute),
-        Calculation.Of<Crankcase.CompressionInput, Crankcase.CompressionResult>("compression", "Spread of the cylinders and the lowest one.", Crankcase.Compression.Compute),
-        Calculation.Of<Clocking.ClockingInput, Clocking.ClockingResult>("clocking", "How far oil inlet and drain stand off plumb as installed.", Clocking.ClockingGeometry.Compute),
+        Calculation.Of<OilSupply.OilViscosityInput, OilSupply.OilViscosity>("oil-viscosity", "Viscosity and density of an oil at a temperature.", i
+            => i.Oil.At(i.TempC)),
+        Calculation.Of<OilSupply.OilFeedInput, OilSupply.OilFeedResult>("oil-feed",
+            "Oil flow and pressures from the gallery through line and restrictor to the bearing.", OilSupply.OilFeed.Compute),
+        Calculation.Of<OilSupply.RestrictorSizeInput, OilSupply.RestrictorSizeResult>("restrictor-size",
+            "Which drill brings the inlet pressure into its window in every state.", OilSupply.RestrictorSize.Compute),
+        Calculation.Of<OilSupply.CatchTestInput, OilSupply.CatchTestResult>("catch-test", "What a timed catch of oil says about the feed.",
+            OilSupply.CatchTest.Compute),
+        Calculation.Of<Drain.DrainInput, Drain.DrainResult>("drain", "How much of the drain's capacity the foam needs, segment by segment.", i
+            => Drain.DrainFlow.Compute(i)),
+        Calculation.Of<Crankcase.BlowByInput, Crankcase.BlowByResult>("blow-by", "Gas past the rings by an orifice, and its share of the engine's air.",
+            Crankcase.BlowBy.Compute),
+        Calculation.Of<Crankcase.CompressionInput, Crankcase.CompressionResult>("compression", "Spread of the cylinders and the lowest one.",
+            Crankcase.Compression.Compute),
+        Calculation.Of<Clocking.ClockingInput, Clocking.ClockingResult>("clocking", "How far oil inlet and drain stand off plumb as installed.",
+            Clocking.ClockingGeometry.Compute),
         Calculation.Of<Clocking.TurnInput, Clocking.TurnResult>("turn", "Which way and how far to turn a joint.", Clocking.Turning.Compute),
-        Calculation.Of<Actuator.CanisterInput, Actuator.CanisterResult>("actuator", "Spring rate, preload and turns to the figure of a pressure-to-open canister.", Actuator.Canister.Compute),
-        Calculation.Of<Air.BoostLeakInput, Air.BoostLeakResult>("boost-leak", "A charge-air leak from a falling pressure, as flow and as a hole.", Air.BoostLeak.Compute),
-        Calculation.Of<Air.ShaftSpeedInput, Air.ShaftSpeedResult>("shaft-speed", "An estimate of shaft speed, for comparing two states of one engine.", Air.ShaftSpeed.Compute),
+        Calculation.Of<Actuator.CanisterInput, Actuator.CanisterResult>("actuator",
+            "Spring rate, preload and turns to the figure of a pressure-to-open canister.", Actuator.Canister.Compute),
+        Calculation.Of<Air.BoostLeakInput, Air.BoostLeakResult>("boost-leak", "A charge-air leak from a falling pressure, as flow and as a hole.",
+            Air.BoostLeak.Compute),
+        Calculation.Of<Air.ShaftSpeedInput, Air.ShaftSpeedResult>("shaft-speed", "An estimate of shaft speed, for comparing two states of one engine.",
+            Air.ShaftSpeed.Compute),
         Calculation.Of<Air.FuelBoostInput, Air.FuelBoostResult>("fuel-boost", "Whether injectors keep up under boost.", Air.FuelBoost.Compute),
-        Calculation.Of<Fitting.TorqueAdapterInput, Fitting.TorqueAdapterResult>("torque-adapter", "What to set a wrench to when a crow's foot is used.", Fitting.TorqueAdapter.Compute),
+        Calculation.Of<Fitting.TorqueAdapterInput, Fitting.TorqueAdapterResult>("torque-adapter", "What to set a wrench to when a crow's foot is used.",
+            Fitting.TorqueAdapter.Compute),
         Calculation.Of<Fitting.GasketInput, Fitting.GasketResult>("gasket", "How much of a port a gasket leaves open.", Fitting.GasketOverlap.Compute),
         Calculation.Of<Priming.PrimeFillInput, Priming.PrimeFillResult>("prime", "How much must fill, and how long cranking takes.", Priming.PrimeFill.Compute),
         Calculation.Of<History.RateInput, History.RateResult>("rate", "A rate with its 95 % interval.", History.FailureRate.Compute),
         Calculation.Of<History.SurvivalInput, History.SurvivalResult>("survival", "How long units last when many still run.", History.Survival.Compute),
-        Calculation.Of<Causes.DiagnoseInput, Causes.DiagnoseResult>("diagnose", "Ranks the causes of a failure by what was seen and not seen.", i => Causes.Diagnosis.Compute(Causes.CauseModel.Usual, i)),
+        Calculation.Of<Causes.DiagnoseInput, Causes.DiagnoseResult>("diagnose", "Ranks the causes of a failure by what was seen and not seen.", i
+            => Causes.Diagnosis.Compute(Causes.CauseModel.Usual, i)),
     ];
 
     /// <summary>Finds a calculation by name.</summary>

@@ -59,7 +59,8 @@ public sealed record CauseModel(IReadOnlyList<string> Causes, IReadOnlyList<doub
         {
             var row = table.Record!;
             if (row.Length != FirstCause + causes.Length) throw new FormatException($"Row {table.Row} of the cause model has {row.Length} columns.");
-            findings.Add(new(row[0], row[1], Enum.Parse<Stage>(row[2], true), double.Parse(row[3], CultureInfo.InvariantCulture), row[4] == "fault", Figures(row)));
+            findings.Add(new(row[0], row[1], Enum.Parse<Stage>(row[2], true), double.Parse(row[3], CultureInfo.InvariantCulture), row[4] == "fault",
+                Figures(row)));
         }
         return new CauseModel(causes, priors, findings);
     }

@@ -27,7 +27,8 @@ public sealed record DiagnoseInput(IReadOnlyDictionary<string, Answer> Findings,
         foreach (var id in Findings.Keys)
             if (model.Find(id) is null) faults.Add(At("findings", id), "There is no such finding.");
         for (var i = 0; i < (Exclude?.Count ?? 0); i++)
-            if (!model.Causes.Contains(Exclude![i])) faults.Add(At("exclude", i.ToString(System.Globalization.CultureInfo.InvariantCulture)), $"There is no cause '{Exclude[i]}'; known are {string.Join(", ", model.Causes)}.");
+            if (!model.Causes.Contains(Exclude![i])) faults.Add(At("exclude", i.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                $"There is no cause '{Exclude[i]}'; known are {string.Join(", ", model.Causes)}.");
         var left = model.Causes.Where(c => Exclude?.Contains(c) != true).ToArray();
         if (left.Length == 0) faults.Add(Faults.Join(path, "exclude"), "At least one cause must be left.");
         if (Priors is null) return;
@@ -38,7 +39,8 @@ public sealed record DiagnoseInput(IReadOnlyDictionary<string, Answer> Findings,
         }
         foreach (var id in model.Causes)
             if (!Priors.ContainsKey(id)) faults.Add(At("priors", id), "Every cause needs a starting chance; this one is missing.");
-        if (left.Sum(c => Priors.GetValueOrDefault(c)) <= 0) faults.Add(Faults.Join(path, "priors"), "The starting chances of the causes left add up to nothing.");
+        if (left.Sum(c => Priors.GetValueOrDefault(c)) <= 0) faults.Add(Faults.Join(path, "priors"),
+            "The starting chances of the causes left add up to nothing.");
     }
 }
 
@@ -86,7 +88,8 @@ public static class Diagnosis
         var verdict = causes[0].P >= 0.80 - Nearly.Same && groups >= 3 ? RankingVerdict.Settled
             : causes[0].P >= 0.50 - Nearly.Same ? RankingVerdict.Leading : RankingVerdict.Open;
 
-        var why = answered.SelectMany((a, k) => space.Causes.Select((c, i) => new Argument(model.Causes[c], a.Finding.Id, space.Decibans(i, a.Finding, a.Answer) * shares[k])));
+        var why = answered.SelectMany((a, k) => space.Causes.Select((c, i)
+            => new Argument(model.Causes[c], a.Finding.Id, space.Decibans(i, a.Finding, a.Answer) * shares[k])));
         return new DiagnoseResult(verdict, causes,
             Nearly.Descending(why, a => Math.Abs(a.Db), a => $"{a.Cause}\u0001{a.Finding}"),
             Nearly.Descending(space.Next(answered, posterior), n => n.BitsPerMinute, n => n.Id));
@@ -142,7 +145,8 @@ public static class Diagnosis
         private double[] LogLikelihood(ModelFinding finding, Answer answer)
         {
             if (!_logLikelihood.TryGetValue((finding.Id, answer), out var logs))
-                _logLikelihood[(finding.Id, answer)] = logs = [.. _members.Select(h => Math.Log(answer == Answer.Present ? Chance(h, finding) : 1 - Chance(h, finding)))];
+                _logLikelihood[(finding.Id, answer)] = logs = [.. _members.Select(h
+                    => Math.Log(answer == Answer.Present ? Chance(h, finding) : 1 - Chance(h, finding)))];
             return logs;
         }
 

@@ -19,7 +19,8 @@ public static class Learning
     /// <summary>prior = (40·base + cases confirmed as this cause)/(40 + all confirmed cases of the family).</summary>
     /// <param name="model">The model whose priors are the base; they are normalised to 1 first.</param>
     /// <param name="family">Engine family.</param>
-    /// <param name="cases">Jobs in the order things happened; of one job the last word counts. What is not a cause of the model ("not established") is no case.</param>
+    /// <param name="cases">Jobs in the order things happened; of one job the last word counts. What is not a cause of the model ("not established") is no
+    /// case.</param>
     public static IReadOnlyList<LearnedPrior> Learn(CauseModel model, string family, IEnumerable<CauseCase> cases)
     {
         var counted = cases.GroupBy(c => c.Job).Select(g => g.Last()).Where(c => c.Closed && c.Family == family && model.Causes.Contains(c.Cause)).ToArray();

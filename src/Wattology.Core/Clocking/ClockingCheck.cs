@@ -39,7 +39,8 @@ public static class ClockingCheck
         var left = ShopUnits.Digits(Math.Abs(result.LeftDeg));
         if (Math.Abs(result.TurnDeg) < NoTurnDeg) return stepDeg is null ? "The drain hangs plumb." : $"The nearest step: {left}° stay.";
         var way = result.TurnDeg > 0 ? "clockwise" : "anticlockwise";
-        var steps = result.Steps is { } n ? string.Create(CultureInfo.InvariantCulture, $" ({Math.Abs(n)} step{(Math.Abs(n) == 1 ? "" : "s")}; {left}° stay).") : ".";
+        var steps = result.Steps is { } n ? string.Create(CultureInfo.InvariantCulture,
+            $" ({Math.Abs(n)} step{(Math.Abs(n) == 1 ? "" : "s")}; {left}° stay).") : ".";
         return $"To plumb: turn the centre section {ShopUnits.Digits(Math.Abs(result.TurnDeg))}° {way}, seen from the compressor end{steps}";
     }
 }

@@ -87,7 +87,8 @@ public sealed record TurnInput([In(Measure.Angle)] double NowDeg, [In(Measure.An
     public void Check(Faults faults, string path)
     {
         if (StepDeg is { } step && Math.Abs(360 / step - Math.Round(360 / step)) > Nearly.Same)
-            faults.Add(Faults.Join(path, "step_deg"), string.Create(CultureInfo.InvariantCulture, $"A joint's step divides 360, as 60 or 45 do; {step} does not."));
+            faults.Add(Faults.Join(path, "step_deg"), string.Create(CultureInfo.InvariantCulture,
+                $"A joint's step divides 360, as 60 or 45 do; {step} does not."));
     }
 }
 

@@ -63,7 +63,8 @@ public static class FreeWindow
         for (var i = 0; i < input.Forbidden.Count; i++)
         {
             var at = i;
-            Try(input.Forbidden[i].What, x => input with { Forbidden = [.. input.Forbidden.Select((a, k) => k == at ? Shrunk(a, x) : a).OfType<ForbiddenArc>()] });
+            Try(input.Forbidden[i].What, x => input with { Forbidden = [.. input.Forbidden
+                .Select((a, k) => k == at ? Shrunk(a, x) : a).OfType<ForbiddenArc>()] });
         }
         if (input.StepDeg is not null && Allowed(input with { StepDeg = null }) is { Count: > 0 } free)
             tries.Add(new(StepDemand, free.Min(w => Steps(input).Min(s => Distance(s, w)))));
@@ -85,9 +86,11 @@ public static class FreeWindow
         return wrapped < 0 ? wrapped + 360 : wrapped;
     }
 
-    private static IEnumerable<double> Steps(FreeWindowInput input) => Enumerable.Range(0, (int)Math.Round(360 / input.StepDeg!.Value)).Select(k => Wrap(input.Fitted.OilInletDeg + k * input.StepDeg.Value));
+    private static IEnumerable<double> Steps(FreeWindowInput input)
+        => Enumerable.Range(0, (int)Math.Round(360 / input.StepDeg!.Value)).Select(k => Wrap(input.Fitted.OilInletDeg + k * input.StepDeg.Value));
 
-    private static double Distance(double angle, AngleInterval window) => Inside(angle, window) ? 0 : Math.Min(Math.Abs(Math.IEEERemainder(angle - window.FromDeg, 360)), Math.Abs(Math.IEEERemainder(angle - window.ToDeg, 360)));
+    private static double Distance(double angle, AngleInterval window) => Inside(angle, window) ? 0
+        : Math.Min(Math.Abs(Math.IEEERemainder(angle - window.FromDeg, 360)), Math.Abs(Math.IEEERemainder(angle - window.ToDeg, 360)));
 
     private static bool Inside(double angle, AngleInterval window) => Wrap(angle - window.FromDeg) <= window.ToDeg - window.FromDeg + Nearly.Same;
 
@@ -97,7 +100,8 @@ public static class FreeWindow
         var good = new List<AngleInterval>();
         foreach (var attitude in input.Fitted.Attitudes is { Count: > 0 } given ? given : [new Attitude("level", 0, 0)])
         {
-            double Cosine(double inlet) => Math.Cos(ClockingGeometry.Compute(input.Fitted with { OilInletDeg = inlet, Attitudes = [attitude] }).Rows[0].DrainTiltDeg * Math.PI / 180);
+            double Cosine(double inlet) => Math.Cos(ClockingGeometry.Compute(
+                input.Fitted with { OilInletDeg = inlet, Attitudes = [attitude] }).Rows[0].DrainTiltDeg * Math.PI / 180);
             double a = Cosine(0), b = Cosine(90);
             var most = Math.Sqrt(a * a + b * b);
             var wanted = Math.Cos(Math.Min(180, input.MostTiltDeg) * Math.PI / 180);
@@ -130,7 +134,8 @@ public static class FreeWindow
         var merged = new List<AngleInterval>();
         foreach (var window in windows)
         {
-            if (merged.Count > 0 && window.FromDeg <= merged[^1].ToDeg + Nearly.Same) merged[^1] = merged[^1] with { ToDeg = Math.Max(merged[^1].ToDeg, window.ToDeg) };
+            if (merged.Count > 0 && window.FromDeg <= merged[^1].ToDeg + Nearly.Same) merged[^1] = merged[^1] with { ToDeg = Math.Max(merged[^1].ToDeg,
+                window.ToDeg) };
             else merged.Add(window);
         }
         // A window across twelve o'clock is one, not two.

@@ -20,16 +20,21 @@ public static class StartCheck
         [
             new(HoldPoint.Start, "ran-without", "No run without oil pressure", (context, _) => EngineRuns.Of(context.Job).NoPressureStop
                 ? new(false, "The engine ran without pressure in time; only a direct gauge clears this.") : null) { Hard = true },
-            new(HoldPoint.Start, "seconds", "Seconds to pressure after firing set", (context, _) => context.Job.Limits.Choose(RunLimits.PressureAfterFiring).SoundTo is not null
-                ? new(true, "") : new(false, "The shop must set how soon pressure must show before its first start: see limits.")) { Hard = true, Sheet = "limits" },
+            new(HoldPoint.Start, "seconds", "Seconds to pressure after firing set", (context, _)
+                => context.Job.Limits.Choose(RunLimits.PressureAfterFiring).SoundTo is not null
+                ? new(true, "") : new(false, "The shop must set how soon pressure must show before its first start: see limits.")) { Hard = true,
+                Sheet = "limits" },
             new(HoldPoint.HandOver, "idle", "First idle", (context, _) => EngineRuns.Of(context.Job) is { RunningSince: null, IdledEnough: true } idled
                 ? new(true, $"{idled.LongestSeconds / 60:0.#} min.")
-                : EngineRuns.Of(context.Job) is { RunningSince: null } short_ ? new(false, $"{short_.IdleLeastMinutes:0.#} min are wanted; the longest run so far is {short_.LongestSeconds / 60:0.#} min.")
+                : EngineRuns.Of(context.Job) is { RunningSince: null } short_
+                ? new(false, $"{short_.IdleLeastMinutes:0.#} min are wanted; the longest run so far is {short_.LongestSeconds / 60:0.#} min.")
                 : new(false, "The engine is still running.")),
             .. Joints.All.Select(JointItem),
-            AfterRun("smoke", "No smoke that stays", c => c.Smoke is Smoke.None or Smoke.ClearsWhenWarm, c => c.Smoke == Smoke.Black ? "Black smoke." : "Blue smoke stays."),
+            AfterRun("smoke", "No smoke that stays", c => c.Smoke is Smoke.None or Smoke.ClearsWhenWarm, c => c.Smoke == Smoke.Black ? "Black smoke."
+                : "Blue smoke stays."),
             AfterRun("codes", "Codes clear", c => c.CodesClear, c => $"Stored: {c.Codes}"),
-            AfterRun("level", "Oil level between the marks", c => c.OilLevel == OilLevel.BetweenMarks, c => c.OilLevel == OilLevel.OverMark ? "Over the upper mark." : "Under the lower mark."),
+            AfterRun("level", "Oil level between the marks", c => c.OilLevel == OilLevel.BetweenMarks, c => c.OilLevel == OilLevel.OverMark
+                ? "Over the upper mark." : "Under the lower mark."),
         ],
     };
 
@@ -61,7 +66,8 @@ public static class StartCheck
         return joints.Contains(JointState.Leaks) ? new(Verdict.Stop, value, "A joint leaks.")
             : check?.Smoke == Smoke.BlueStays ? new(Verdict.Stop, value, "Blue smoke stays.")
             : check is not null && check.OilLevel != OilLevel.BetweenMarks ? new(Verdict.Stop, value, "The oil level is not between the marks.")
-            : joints.Contains(JointState.Weeps) || check is { CodesClear: false } or { Smoke: Smoke.Black } ? new(Verdict.Doubtful, value, "Something weeps, smokes black or stores codes.")
+            : joints.Contains(JointState.Weeps) || check is { CodesClear: false } or { Smoke: Smoke.Black }
+            ? new(Verdict.Doubtful, value, "Something weeps, smokes black or stores codes.")
             : !runs.IdledEnough || check is null || joints.Contains(null) ? new(Verdict.ReadingOnly, value, "Idle, joints and checks are not complete yet.")
             : new(Verdict.Sound, value, "Idled, no leak at any joint, no smoke, codes clear, level between the marks.");
     }

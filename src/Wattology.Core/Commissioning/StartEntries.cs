@@ -48,7 +48,8 @@ public sealed record PressureAfterFiring : EntryBody
         (_, n) => n.Outcome is Lasted lasted ? $"{lasted.Seconds:0.0} s after firing" : "")
     {
         Correction = Correction.Never,
-        Refuse = (job, _) => EngineRuns.Of(job) is { RunningSince: not null, Pressure: null } ? null : "The engine is not running, or its pressure was seen already.",
+        Refuse = (job, _) => EngineRuns.Of(job) is { RunningSince: not null, Pressure: null } ? null
+            : "The engine is not running, or its pressure was seen already.",
     };
 }
 

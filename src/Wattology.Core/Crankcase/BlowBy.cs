@@ -15,9 +15,12 @@ namespace Wattology.Core.Crankcase;
 /// <param name="BoostKpa">Boost in kPa.</param>
 /// <param name="AmbientC">Ambient in °C.</param>
 /// <param name="ManifoldC">Intake manifold in °C; ambient unless given, needed under boost.</param>
-public sealed record BlowByInput([Bounds(Span.Diameter)] double OrificeMm, [Bounds(0, 2_000_000)] double DpPa, [Bounds(Span.GasTemperature)] double GasTempC = 60, [Bounds(Span.Barometer)] double BaroKpa = 101.325,
-    [Bounds(0, 1, AboveLeast = true)] double Cd = 0.61, [Bounds(0, 1000, AboveLeast = true)] double? DisplacementL = null, [Bounds(Span.EngineSpeed)] double? Rpm = null, [Bounds(0, 3, AboveLeast = true)] double Ve = 0.9,
-    [Bounds(Span.Pressure)] double BoostKpa = 0, [Bounds(Span.GasTemperature)] double AmbientC = 20, [Bounds(Span.GasTemperature)] double? ManifoldC = null) : IHasRules
+public sealed record BlowByInput([Bounds(Span.Diameter)] double OrificeMm, [Bounds(0, 2_000_000)] double DpPa,
+    [Bounds(Span.GasTemperature)] double GasTempC = 60, [Bounds(Span.Barometer)] double BaroKpa = 101.325,
+    [Bounds(0, 1, AboveLeast = true)] double Cd = 0.61, [Bounds(0, 1000, AboveLeast = true)] double? DisplacementL = null,
+        [Bounds(Span.EngineSpeed)] double? Rpm = null, [Bounds(0, 3, AboveLeast = true)] double Ve = 0.9,
+    [Bounds(Span.Pressure)] double BoostKpa = 0, [Bounds(Span.GasTemperature)] double AmbientC = 20,
+        [Bounds(Span.GasTemperature)] double? ManifoldC = null) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
@@ -41,7 +44,8 @@ public static class BlowBy
         var density = 1000 * input.BaroKpa / (Physics.AirConstant * gas);
         var blowby = input.Cd * Physics.CircleArea(input.OrificeMm / 1000) * Math.Sqrt(2 * input.DpPa / density) / Physics.LitrePerMinute;
         if (input.DisplacementL is not { } displacement) return new(blowby, null, null);
-        var air = displacement * input.Rpm!.Value / 2 * input.Ve * (input.BaroKpa + input.BoostKpa) / input.BaroKpa * ambient / ((input.ManifoldC ?? input.AmbientC) + Physics.ZeroCelsius);
+        var air = displacement * input.Rpm!.Value / 2 * input.Ve * (input.BaroKpa
+            + input.BoostKpa) / input.BaroKpa * ambient / ((input.ManifoldC ?? input.AmbientC) + Physics.ZeroCelsius);
         return new(blowby, air, 100 * blowby * (ambient / gas) / air);
     }
 }

@@ -15,7 +15,8 @@ public static class CrankcaseCheck
         Stage = WorkStage.Triage,
         Kinds = [CrankcaseReading.Kind, CrankcaseDeferred.Kind],
         Limits = [CrankcaseLimits.Open, CrankcaseLimits.Closed],
-        Postponed = job => job.Record.Latest<CrankcaseDeferred>() is not null && job.Record.Latest<CrankcaseReading>() is null ? "due after the first start" : null,
+        Postponed = job => job.Record.Latest<CrankcaseDeferred>() is not null && job.Record.Latest<CrankcaseReading>() is null
+            ? "due after the first start" : null,
         Answers = [new("crankcase-pressure-high", r => r.Verdict switch { Verdict.Sound => false, Verdict.Doubtful or Verdict.Stop => true, _ => null })],
         Items =
         [
@@ -32,8 +33,10 @@ public static class CrankcaseCheck
     {
         var latest = Latest(job.Record);
         if (latest.Count == 0)
-            return job.Record.Latest<CrankcaseDeferred>() is { } later ? new(Verdict.NotLookedAt, "due after start", $"Due after the first start: {later.Body.Why}")
+            return job.Record.Latest<CrankcaseDeferred>() is { } later ? new(Verdict.NotLookedAt, "due after start",
+                $"Due after the first start: {later.Body.Why}")
                 : new(Verdict.NotLookedAt, "", "Not read yet.");
-        return Found.Of<CrankcaseReading, CrankcaseOutcome>(latest.MaxBy(r => ((CrankcaseOutcome)r.Outcome!).Judgement.Verdict), (reading, _) => job.Units.ShowPressure(reading.PressureKpa));
+        return Found.Of<CrankcaseReading, CrankcaseOutcome>(latest.MaxBy(r => ((CrankcaseOutcome)r.Outcome!).Judgement.Verdict), (reading, _)
+            => job.Units.ShowPressure(reading.PressureKpa));
     }
 }

@@ -21,7 +21,8 @@ public enum Running
 public static class CrankcaseLimits
 {
     /// <summary>Diesels that breathe to the open.</summary>
-    public static readonly LimitKind Open = LimitKind.UsualPractice("crankcase-open", "Crankcase pressure, open-breather diesel", Measure.Pressure, null, 1.0, null, 1.5);
+    public static readonly LimitKind Open = LimitKind.UsualPractice("crankcase-open", "Crankcase pressure, open-breather diesel", Measure.Pressure, null,
+        1.0, null, 1.5);
 
     /// <summary>Closed systems, which normally run under suction and have no usual limit.</summary>
     public static readonly LimitKind Closed = LimitKind.NoneKnown("crankcase-closed", "Crankcase pressure, closed petrol system", Measure.Pressure);

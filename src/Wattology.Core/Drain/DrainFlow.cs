@@ -9,7 +9,8 @@ namespace Wattology.Core.Drain;
 /// <param name="LengthMm">Length along the pipe in mm.</param>
 /// <param name="FallMm">How much lower its far end lies, in mm; negative where it climbs; never more than the length.</param>
 /// <param name="MinorK">Loss coefficient of its bends and ends.</param>
-public sealed record DrainSegment([Bounds(Span.Length)] double LengthMm, [Bounds(Span.Height)] double FallMm, [Bounds(Span.LossCoefficient)] double MinorK = 1.5) : IHasRules
+public sealed record DrainSegment([Bounds(Span.Length)] double LengthMm, [Bounds(Span.Height)] double FallMm,
+    [Bounds(Span.LossCoefficient)] double MinorK = 1.5) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

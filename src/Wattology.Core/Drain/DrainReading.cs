@@ -51,7 +51,8 @@ public sealed record DrainOutcome(DrainResult Result, Judgement Judgement, int S
                 DrainReason.Climbs => $"Segment {Segment + 1} climbs: oil stands in it and the housing fills. It must fall all the way.",
                 DrainReason.LiesFlat => $"Segment {Segment + 1} lies flat: oil stands in it and the housing fills. It must fall all the way.",
                 DrainReason.EndsUnderOil => "Its lower end is not above the oil: oil cannot leave and gas cannot return. It must end above the level.",
-                DrainReason.RunsFull => $"Segment {Segment + 1} carries {margin} × what it must: it runs full and gas cannot return. Steeper, shorter or wider.",
+                DrainReason.RunsFull => $"Segment {Segment + 1} carries {margin} × what it must: it runs full and gas cannot return. Steeper, "
+                    + $"shorter or wider.",
                 DrainReason.NothingInHand => $"Segment {Segment + 1} carries {margin} × what it must: enough, with nothing in hand.",
                 DrainReason.HeldBack => $"The crankcase could hold back {Result.HoldUpMm:0} mm of foam and the drain falls only {Result.TotalFallMm:0} mm. "
                     + "Cure the crankcase pressure first.",

@@ -11,7 +11,8 @@ namespace Wattology.Core.Drain;
 /// <param name="OilTempC">Oil in °C; feed and drain alike.</param>
 /// <param name="GalleryKpa">Gallery pressure in kPa.</param>
 /// <param name="CrankcaseKpa">Crankcase pressure in kPa.</param>
-public sealed record DrainState(string Name, [Bounds(Span.OilTemperature)] double OilTempC, [Bounds(Span.Pressure)] double GalleryKpa, [Bounds(Span.Pressure)] double CrankcaseKpa = 0);
+public sealed record DrainState(string Name, [Bounds(Span.OilTemperature)] double OilTempC, [Bounds(Span.Pressure)] double GalleryKpa,
+    [Bounds(Span.Pressure)] double CrankcaseKpa = 0);
 
 /// <summary>Feed and drain as one system.</summary>
 /// <param name="Oil">The oil.</param>
@@ -24,8 +25,10 @@ public sealed record DrainState(string Name, [Bounds(Span.OilTemperature)] doubl
 /// <param name="RestrictorMm">Restrictor in the feed, mm.</param>
 /// <param name="Aeration">Share of gas in the foam.</param>
 /// <param name="DrainTiltDeg">How far the centre section's drain stands off plumb, degrees, 0 to 180.</param>
-public sealed record DrainSystemInput(Oil Oil, FeedLine Line, Bearing Bearing, [Bounds(Span.Diameter)] double DrainMm, IReadOnlyList<DrainSegment> Segments, [Bounds(Span.Height)] double ExitAboveOilMm,
-    IReadOnlyList<DrainState> States, [Bounds(Span.Diameter)] double? RestrictorMm = null, [Bounds(0, 0.9)] double Aeration = 0.5, [Bounds(0, 180)] double DrainTiltDeg = 0) : IHasRules
+public sealed record DrainSystemInput(Oil Oil, FeedLine Line, Bearing Bearing, [Bounds(Span.Diameter)] double DrainMm, IReadOnlyList<DrainSegment> Segments,
+    [Bounds(Span.Height)] double ExitAboveOilMm,
+    IReadOnlyList<DrainState> States, [Bounds(Span.Diameter)] double? RestrictorMm = null, [Bounds(0, 0.9)] double Aeration = 0.5,
+        [Bounds(0, 180)] double DrainTiltDeg = 0) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
@@ -65,7 +68,8 @@ public enum CureKind
 /// <param name="Kind">Which change.</param>
 /// <param name="Amount">How much: mm raised, mm of bore, mm of extra fall, degrees, or the crankcase pressure in kPa to come down to.</param>
 /// <param name="Segment">Which segment, from 0; null for the others.</param>
-/// <param name="Size">How small it is, as a share: mm raised over the whole fall, bore gained over bore, extra fall over the segment's length, degrees over 90, pressure lost over pressure.</param>
+/// <param name="Size">How small it is, as a share: mm raised over the whole fall, bore gained over bore, extra fall over the segment's length, degrees over
+/// 90, pressure lost over pressure.</param>
 public sealed record Cure(CureKind Kind, double Amount, int? Segment, double Size);
 
 /// <summary>The feed's flow carried into the drain, state by state, and what would cure it.</summary>
@@ -93,7 +97,8 @@ public static class DrainSystem
         {
             var flow = OilFeed.Compute(new OilFeedInput(input.Oil, s.OilTempC, s.GalleryKpa, input.Line, input.RestrictorMm, null, input.Bearing)).FlowLpm;
             if (flow <= 0) return new DrainStateResult(s.Name, 0, null, Verdict.ReadingOnly);
-            var drain = DrainFlow.Compute(new DrainInput(input.Oil, s.OilTempC, flow, input.DrainMm, input.Segments, input.ExitAboveOilMm, input.Aeration, s.CrankcaseKpa), margins);
+            var drain = DrainFlow.Compute(new DrainInput(input.Oil, s.OilTempC, flow, input.DrainMm, input.Segments, input.ExitAboveOilMm, input.Aeration,
+                s.CrankcaseKpa), margins);
             return new DrainStateResult(s.Name, flow, drain, drain.Verdict.AsVerdict());
         }).ToArray();
         var worst = states.Max(s => s.Verdict);
@@ -104,7 +109,8 @@ public static class DrainSystem
         return new(states, deciding.Name, (Verdict)Math.Max((int)worst, (int)tilt), area * area);
     }
 
-    /// <summary>Every single change that first turns the verdict to sound, the smallest first. Empty where it is sound already, or where no single change is enough.</summary>
+    /// <summary>Every single change that first turns the verdict to sound, the smallest first. Empty where it is sound already, or where no single change is
+    /// enough.</summary>
     /// <exception cref="InputRefusedException">A figure is out of range, or there is no state or no segment.</exception>
     public static IReadOnlyList<Cure> Cures(DrainSystemInput input, LimitBook? limits = null)
     {
@@ -115,7 +121,8 @@ public static class DrainSystem
         var fall = input.Segments.Sum(s => Math.Max(0, s.FallMm));
 
         var lastFall = input.Segments[^1].FallMm;
-        if (Least(Math.Max(0, lastFall), x => Sound(input with { ExitAboveOilMm = input.ExitAboveOilMm + x, Segments = [.. input.Segments.SkipLast(1), input.Segments[^1] with { FallMm = lastFall - x }] })) is { } raise)
+        if (Least(Math.Max(0, lastFall), x => Sound(input with { ExitAboveOilMm = input.ExitAboveOilMm
+            + x, Segments = [.. input.Segments.SkipLast(1), input.Segments[^1] with { FallMm = lastFall - x }] })) is { } raise)
             cures.Add(new(CureKind.EntryRaised, raise, null, raise / fall));
         foreach (var bore in Bores.Where(b => b > input.DrainMm).Order().Take(1))
             if (Sound(input with { DrainMm = bore })) cures.Add(new(CureKind.NextBore, bore, null, (bore - input.DrainMm) / input.DrainMm));
@@ -123,10 +130,13 @@ public static class DrainSystem
         {
             var at = i;
             var segment = input.Segments[i];
-            if (Least(segment.LengthMm * SteepestSlope - segment.FallMm, x => Sound(input with { Segments = [.. input.Segments.Select((s, k) => k == at ? s with { FallMm = Math.Min(s.LengthMm, s.FallMm + x) } : s)] })) is { } steeper)
+            if (Least(segment.LengthMm * SteepestSlope - segment.FallMm, x
+                => Sound(input with { Segments = [.. input.Segments.Select((s, k) => k == at ? s with { FallMm = Math.Min(s.LengthMm, s.FallMm + x) }
+                : s)] })) is { } steeper)
                 cures.Add(new(CureKind.SegmentSteepened, steeper, i, steeper / segment.LengthMm));
         }
-        if (Least(input.DrainTiltDeg, x => Sound(input with { DrainTiltDeg = input.DrainTiltDeg - x })) is { } turn) cures.Add(new(CureKind.CentreTurned, turn, null, turn / 90));
+        if (Least(input.DrainTiltDeg, x => Sound(input with { DrainTiltDeg = input.DrainTiltDeg - x })) is { } turn) cures.Add(
+            new(CureKind.CentreTurned, turn, null, turn / 90));
         var highest = input.States.Max(s => s.CrankcaseKpa);
         DrainSystemInput Capped(double kpa) => input with { States = [.. input.States.Select(s => s with { CrankcaseKpa = Math.Min(s.CrankcaseKpa, kpa) })] };
         if (Least(highest, x => Sound(Capped(highest - x))) is { } down) cures.Add(new(CureKind.CrankcaseDown, highest - down, null, down / highest));

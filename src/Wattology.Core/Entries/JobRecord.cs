@@ -15,7 +15,8 @@ public sealed record Noted<T>(Entry Entry, T Body, Outcome? Outcome) where T : E
 public sealed record TakenBack(string Entry, [Needed("Say why it is taken back.")] string Why) : EntryBody
 {
     /// <summary>The kind.</summary>
-    public static readonly EntryKind Kind = new EntryKind<TakenBack>("taken-back", "Taken back", (job, n) => $"entry {job.Record.Find(n.Body.Entry)?.Seq}: {n.Body.Why}")
+    public static readonly EntryKind Kind = new EntryKind<TakenBack>("taken-back", "Taken back", (job, n)
+        => $"entry {job.Record.Find(n.Body.Entry)?.Seq}: {n.Body.Why}")
     {
         Correction = Correction.Never,
         Refuse = (job, taken) => job.Record.Find(taken.Entry) is not { } entry ? "The entry to be taken back is not in this job."
@@ -31,7 +32,8 @@ public sealed record TakenBack(string Entry, [Needed("Say why it is taken back."
 public sealed record Accepted(string Entry, [Needed("Say why it will do.")] string Reason) : EntryBody
 {
     /// <summary>The kind.</summary>
-    public static readonly EntryKind Kind = new EntryKind<Accepted>("accepted", "Judged by name", (job, n) => $"entry {job.Record.Find(n.Body.Entry)?.Seq}: {n.Body.Reason}")
+    public static readonly EntryKind Kind = new EntryKind<Accepted>("accepted", "Judged by name", (job, n)
+        => $"entry {job.Record.Find(n.Body.Entry)?.Seq}: {n.Body.Reason}")
     {
         Correction = Correction.ByTakingBack,
         Right = People.Right.AcceptDoubt,

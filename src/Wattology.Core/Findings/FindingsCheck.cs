@@ -19,20 +19,23 @@ public static class FindingsCheck
         Applies = job => job.Record.Machine().Kind != JobKind.FirstFitment,
         StepTitle = "Findings and cause",
         Kinds = [FindingNoted.Kind, causeKind, RemedyNoted.Kind],
-        Items = [CauseItem(HoldPoint.Release), .. RemedyItems(HoldPoint.Release), .. RemedyItems(HoldPoint.Start), CauseItem(HoldPoint.HandOver), .. RemedyItems(HoldPoint.HandOver)],
+        Items = [CauseItem(HoldPoint.Release), .. RemedyItems(HoldPoint.Release), .. RemedyItems(HoldPoint.Start), CauseItem(HoldPoint.HandOver),
+            .. RemedyItems(HoldPoint.HandOver)],
         Paper = null,
     };
 
     private static Found Read(JobContext job, int turbo)
     {
         if (job.Record.Cause() is { } cause)
-            return new(Verdict.Sound, Remedies.Title(cause.Body.Cause), $"Confirmed by {cause.Entry.By}: {cause.Body.SecondWhy}", cause.Entry, "confirmed", "Cause");
+            return new(Verdict.Sound, Remedies.Title(cause.Body.Cause), $"Confirmed by {cause.Entry.By}: {cause.Body.SecondWhy}", cause.Entry,
+                "confirmed", "Cause");
         var looked = job.Record.Findings().Values.Count(f => f.Body.Answer is not null);
         return looked == 0 ? new(Verdict.NotLookedAt, "", "Nothing looked at yet.")
             : new(Verdict.ReadingOnly, $"{looked} looked at", "No cause is confirmed yet.", Word: "no cause yet");
     }
 
-    private static ItemDefinition CauseItem(HoldPoint point) => new(point, "cause", "Cause confirmed", (context, _) => context.Job.Record.Cause() is { } cause ? new(true, $"{Remedies.Title(cause.Body.Cause)}, by {cause.Entry.By}") : new(false, "Nobody has confirmed a cause yet."));
+    private static ItemDefinition CauseItem(HoldPoint point) => new(point, "cause", "Cause confirmed", (context, _) => context.Job.Record.Cause() is { } cause
+        ? new(true, $"{Remedies.Title(cause.Body.Cause)}, by {cause.Entry.By}") : new(false, "Nobody has confirmed a cause yet."));
 
     // Only the remedies of the cause that is confirmed are asked for.
     private static IEnumerable<ItemDefinition> RemedyItems(HoldPoint point) => Remedies.All.Where(r => r.Point == point).Select(remedy

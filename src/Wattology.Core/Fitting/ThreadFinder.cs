@@ -63,9 +63,11 @@ public sealed record ThreadMatch(StandardThread Thread, double Misfit, IReadOnly
 {
     /// <summary>The loud warning, or null.</summary>
     public string? Warning => Twins.Count == 0 ? null
-        : $"{Thread.Name} has near twins: {string.Join(", ", Twins.Select(t => $"{t.Name} ({Pitch(t)})"))}. They start by hand and never seal. Count the pitch with a gauge, not by eye.";
+        : $"{Thread.Name} has near twins: {string.Join(", ", Twins.Select(t => $"{t.Name} ({Pitch(t)})"))}. They start by hand and never seal. Count the pitch "
+        + $"with a gauge, not by eye.";
 
-    private static string Pitch(StandardThread t) => t.Name.StartsWith('M') ? string.Create(CultureInfo.InvariantCulture, $"pitch {t.PitchMm:0.##} mm") : string.Create(CultureInfo.InvariantCulture, $"{t.PerInch:0} per inch");
+    private static string Pitch(StandardThread t) => t.Name.StartsWith('M') ? string.Create(CultureInfo.InvariantCulture, $"pitch {t.PitchMm:0.##} mm")
+        : string.Create(CultureInfo.InvariantCulture, $"{t.PerInch:0} per inch");
 }
 
 /// <summary>Finds a thread by diameter and pitch.</summary>
@@ -84,26 +86,32 @@ public static class ThreadFinder
 
     private static IEnumerable<StandardThread> Metric()
     {
-        foreach (var (size, pitches) in new (int, double[])[] { (6, [1, 0.75]), (8, [1.25, 1]), (10, [1.5, 1.25, 1]), (12, [1.75, 1.5, 1.25]), (14, [2, 1.5]), (16, [2, 1.5]), (18, [2.5, 2, 1.5]), (20, [2.5, 2, 1.5]), (22, [2.5, 2, 1.5]) })
+        foreach (var (size, pitches) in new (int, double[])[] { (6, [1, 0.75]), (8, [1.25, 1]), (10, [1.5, 1.25, 1]), (12, [1.75, 1.5, 1.25]), (14, [2, 1.5]),
+            (16, [2, 1.5]), (18, [2.5, 2, 1.5]), (20, [2.5, 2, 1.5]), (22, [2.5, 2, 1.5]) })
             for (var i = 0; i < pitches.Length; i++)
-                yield return new(i == 0 ? $"M{size}" : string.Create(CultureInfo.InvariantCulture, $"M{size}×{pitches[i]}"), size, pitches[i], ThreadSeal.Washer);
+                yield return new(i == 0 ? $"M{size}" : string.Create(CultureInfo.InvariantCulture, $"M{size}×{pitches[i]}"), size, pitches[i],
+                    ThreadSeal.Washer);
     }
 
     private static IEnumerable<StandardThread> Pipe()
     {
-        foreach (var (size, outside, perInch) in new[] { ("1/16", 7.723, 28), ("1/8", 9.728, 28), ("1/4", 13.157, 19), ("3/8", 16.662, 19), ("1/2", 20.955, 14), ("3/4", 26.441, 14) })
+        foreach (var (size, outside, perInch) in new[] { ("1/16", 7.723, 28), ("1/8", 9.728, 28), ("1/4", 13.157, 19), ("3/8", 16.662, 19),
+            ("1/2", 20.955, 14), ("3/4", 26.441, 14) })
         {
             yield return new($"G {size}", outside, 25.4 / perInch, ThreadSeal.Washer);
             yield return new($"R {size}", outside, 25.4 / perInch, ThreadSeal.Taper);
         }
         yield return new("G 5/8", 22.911, 25.4 / 14, ThreadSeal.Washer);
-        foreach (var (size, outside, perInch) in new[] { ("1/16", 7.938, 27), ("1/8", 10.287, 27), ("1/4", 13.716, 18), ("3/8", 17.145, 18), ("1/2", 21.336, 14), ("3/4", 26.670, 14) })
+        foreach (var (size, outside, perInch) in new[] { ("1/16", 7.938, 27), ("1/8", 10.287, 27), ("1/4", 13.716, 18), ("3/8", 17.145, 18),
+            ("1/2", 21.336, 14), ("3/4", 26.670, 14) })
             yield return new($"NPT {size}", outside, 25.4 / perInch, ThreadSeal.Taper);
     }
 
     private static IEnumerable<StandardThread> Flare()
     {
-        foreach (var (dash, name, inches, perInch, bore) in new[] { (3, "3/8-24", 0.375, 24, 3.2), (4, "7/16-20", 0.4375, 20, 4.4), (5, "1/2-20", 0.5, 20, 5.9), (6, "9/16-18", 0.5625, 18, 7.5), (8, "3/4-16", 0.75, 16, 9.9), (10, "7/8-14", 0.875, 14, 12.3), (12, "1 1/16-12", 1.0625, 12, 15.5) })
+        foreach (var (dash, name, inches, perInch, bore) in new[] { (3, "3/8-24", 0.375, 24, 3.2), (4, "7/16-20", 0.4375, 20, 4.4),
+            (5, "1/2-20", 0.5, 20, 5.9), (6, "9/16-18", 0.5625, 18, 7.5), (8, "3/4-16", 0.75, 16, 9.9), (10, "7/8-14", 0.875, 14, 12.3),
+                (12, "1 1/16-12", 1.0625, 12, 15.5) })
             yield return new($"UNF {name}, 37° flare dash {dash}", inches * 25.4, 25.4 / perInch, ThreadSeal.Flare, dash, bore);
     }
 
@@ -131,6 +139,7 @@ public static class ThreadFinder
     }
 
     /// <summary>Threads of nearly the same diameter but another pitch, or the same pitch straight against taper.</summary>
-    public static IReadOnlyList<StandardThread> TwinsOf(StandardThread thread) => [.. Known.Where(t => t != thread && Math.Abs(t.OutsideMm - thread.OutsideMm) <= TwinDiameter
+    public static IReadOnlyList<StandardThread> TwinsOf(StandardThread thread)
+        => [.. Known.Where(t => t != thread && Math.Abs(t.OutsideMm - thread.OutsideMm) <= TwinDiameter
         && (Math.Abs(t.PitchMm - thread.PitchMm) > Nearly.Same ? Math.Abs(t.PitchMm - thread.PitchMm) <= 0.51 : t.Tapered != thread.Tapered))];
 }

@@ -50,8 +50,10 @@ public static class Tightening
     /// <exception cref="ArgumentException">A stage falls back, or a share or angle is not above 0.</exception>
     public static IReadOnlyList<TighteningMove> Plan(int fixings, TighteningOrder order, IReadOnlyList<double> sharesPct, IReadOnlyList<double> anglesDeg)
     {
-        if (sharesPct.Any(s => s is not (> 0 and <= 100)) || sharesPct.Zip(sharesPct.Skip(1)).Any(p => p.Second <= p.First)) throw new ArgumentException("Stages rise from above 0 to at most 100 %.", nameof(sharesPct));
-        if (anglesDeg.Any(a => a is not (> 0 and <= 360))) throw new ArgumentException("An angle stage turns by more than 0 and at most 360°.", nameof(anglesDeg));
+        if (sharesPct.Any(s => s is not (> 0 and <= 100)) || sharesPct.Zip(sharesPct.Skip(1))
+            .Any(p => p.Second <= p.First)) throw new ArgumentException("Stages rise from above 0 to at most 100 %.", nameof(sharesPct));
+        if (anglesDeg.Any(a => a is not (> 0 and <= 360))) throw new ArgumentException("An angle stage turns by more than 0 and at most 360°.",
+            nameof(anglesDeg));
         var turns = Order(fixings, order);
         return [.. sharesPct.SelectMany((share, s) => turns.Select(f => new TighteningMove(s + 1, f, share, null))),
             .. anglesDeg.SelectMany((angle, a) => turns.Select(f => new TighteningMove(sharesPct.Count + a + 1, f, null, angle)))];

@@ -8,7 +8,8 @@ namespace Wattology.Core.Fitting;
 /// <param name="WrenchMm">Wrench, grip to square, mm.</param>
 /// <param name="AdapterMm">Adapter, square to fixing, mm.</param>
 /// <param name="AngleDeg">Angle of the adapter to the wrench: 0 straight on, 90 across.</param>
-public sealed record TorqueAdapterInput([Bounds(0, 100_000, AboveLeast = true)] double TargetNm, [Bounds(Span.Length)] double WrenchMm, [Bounds(Span.Length)] double AdapterMm, double AngleDeg = 0) : IHasRules
+public sealed record TorqueAdapterInput([Bounds(0, 100_000, AboveLeast = true)] double TargetNm, [Bounds(Span.Length)] double WrenchMm,
+    [Bounds(Span.Length)] double AdapterMm, double AngleDeg = 0) : IHasRules
 {
     /// <summary>The arm that acts, mm.</summary>
     public double ArmMm => WrenchMm + AdapterMm * Math.Cos(Math.IEEERemainder(AngleDeg, 360) * Math.PI / 180);

@@ -7,7 +7,8 @@ namespace Wattology.Core.HandOver;
 /// <summary>The job leaves the shop.</summary>
 /// <param name="To">Who took it.</param>
 /// <param name="ToldDriver">What they were told.</param>
-public sealed record HandedOver([Needed("Say who takes it.")] string To, [Needed("Say what they were told; it keeps the next one alive.")] string ToldDriver) : EntryBody
+public sealed record HandedOver([Needed("Say who takes it.")] string To,
+    [Needed("Say what they were told; it keeps the next one alive.")] string ToldDriver) : EntryBody
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<HandedOver>("handed-over", "Handed over", (_, n) => $"to {n.Body.To}. {n.Body.ToldDriver}")

@@ -16,7 +16,8 @@ public static class FieldPath
         {
             // A position in a list leads to the list's own kind of item.
             if (int.TryParse(part, out _) && at.IsGenericType) { at = at.GetGenericArguments()[0]; continue; }
-            if (at.IsPrimitive || at == typeof(string) || InputReader.FormOf(at).FirstOrDefault(p => InputReader.NameOf(p) == part) is not { } parameter) return null;
+            if (at.IsPrimitive || at == typeof(string) || InputReader.FormOf(at)
+                .FirstOrDefault(p => InputReader.NameOf(p) == part) is not { } parameter) return null;
             found = parameter;
             at = Nullable.GetUnderlyingType(parameter.ParameterType) ?? parameter.ParameterType;
         }

@@ -57,7 +57,8 @@ public static class InputReader
             if (json.ValueKind != JsonValueKind.Number) return Fault($"A number is wanted here, not {Kind(json)}.");
             var number = json.GetDouble();
             if (!double.IsFinite(number)) return Fault("This number is too large to mean anything.");
-            if (bounds is not null && !bounds.Allows(number)) return Fault($"{number.ToString("0.######", CultureInfo.InvariantCulture)} is out of range: allowed is {bounds}.");
+            if (bounds is not null && !bounds.Allows(number)) return Fault(
+                $"{number.ToString("0.######", CultureInfo.InvariantCulture)} is out of range: allowed is {bounds}.");
             if (type == typeof(double)) return number;
             return number == Math.Floor(number) && Math.Abs(number) <= int.MaxValue ? (int)number : Fault("A whole number is wanted here.");
         }
@@ -65,17 +66,21 @@ public static class InputReader
             return json.ValueKind is JsonValueKind.True or JsonValueKind.False ? json.GetBoolean() : Fault($"true or false is wanted here, not {Kind(json)}.");
         if (type == typeof(string))
             return json.ValueKind != JsonValueKind.String ? Fault($"Text is wanted here, not {Kind(json)}.")
-                : json.GetString() is { Length: > LongestText } text ? Fault($"This is {text.Length} characters long; {LongestText} are allowed.") : json.GetString();
+                : json.GetString() is { Length: > LongestText } text ? Fault($"This is {text.Length} characters long; {LongestText} are allowed.")
+                : json.GetString();
         if (type == typeof(DateTimeOffset))
-            return json.ValueKind == JsonValueKind.String && json.TryGetDateTimeOffset(out var at) ? at : Fault("A date and time such as 2030-05-01T08:30:00Z is wanted here.");
+            return json.ValueKind == JsonValueKind.String && json.TryGetDateTimeOffset(out var at) ? at
+                : Fault("A date and time such as 2030-05-01T08:30:00Z is wanted here.");
         if (type.IsEnum)
         {
             var words = Enum.GetValues(type).Cast<Enum>().ToDictionary(JsonForm.WordOf);
             return json.ValueKind == JsonValueKind.String && words.TryGetValue(json.GetString()!, out var word) ? word
                 : Fault($"One of these is wanted here: {string.Join(", ", words.Keys)}.");
         }
-        if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>)) return List(json, type.GetGenericArguments()[0], bounds, faults, path);
-        if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>)) return Map(json, type.GetGenericArguments()[1], bounds, faults, path);
+        if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>)) return List(json, type.GetGenericArguments()[0], bounds,
+            faults, path);
+        if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>)) return Map(json, type.GetGenericArguments()[1], bounds,
+            faults, path);
         return Record(json, type, faults, path);
     }
 
@@ -121,12 +126,14 @@ public static class InputReader
             var name = NameOf(form[i]);
             var where = Faults.Join(path, name);
             var given = fields.Remove(name, out var value);
-            if (given && value.ValueKind == JsonValueKind.Null && Nullable.GetUnderlyingType(form[i].ParameterType) is not null) values[i] = form[i].HasDefaultValue ? form[i].DefaultValue : null;
+            if (given && value.ValueKind == JsonValueKind.Null && Nullable.GetUnderlyingType(
+                form[i].ParameterType) is not null) values[i] = form[i].HasDefaultValue ? form[i].DefaultValue : null;
             else if (form[i].HasDefaultValue && (!given || value.ValueKind == JsonValueKind.Null)) values[i] = form[i].DefaultValue;
             else if (!given) inner.Add(where, Missing);
             else values[i] = Value(value, Nullable.GetUnderlyingType(form[i].ParameterType) ?? form[i].ParameterType,
                 form[i].GetCustomAttribute<BoundsAttribute>(), inner, where);
-            if (values[i] is string text && string.IsNullOrWhiteSpace(text) && form[i].GetCustomAttribute<NeededAttribute>() is { } needed) inner.Add(where, needed.Message);
+            if (values[i] is string text && string.IsNullOrWhiteSpace(text)
+                && form[i].GetCustomAttribute<NeededAttribute>() is { } needed) inner.Add(where, needed.Message);
         }
         foreach (var name in fields.Keys)
             inner.Add(Faults.Join(path, name), $"There is no such field here; known are {string.Join(", ", form.Select(NameOf))}.");

@@ -9,7 +9,8 @@ namespace Wattology.Core.Jobs;
 /// <param name="check">A check's reading, by the check's id and the turbo.</param>
 public sealed class HoldPoints(JobContext job, Func<string, int, CheckReading> check)
 {
-    private static readonly Dictionary<string, string> Titles = CheckList.All.SelectMany(c => c.Items).GroupBy(i => i.Id).ToDictionary(g => g.Key, g => g.First().Title);
+    private static readonly Dictionary<string, string> Titles = CheckList.All.SelectMany(c => c.Items).GroupBy(i => i.Id)
+        .ToDictionary(g => g.Key, g => g.First().Title);
     private readonly Dictionary<HoldPoint, HoldPointState> _judged = [];
 
     /// <summary>One hold point as it stands; each is judged once, since they ask for one another.</summary>
@@ -37,7 +38,8 @@ public sealed class HoldPoints(JobContext job, Func<string, int, CheckReading> c
                 {
                     if (item.State(context, turbo) is not { } state) continue;
                     // A reopened check opens what it had settled.
-                    if (item.FollowsReading && state.Settled && check(definition.Id, turbo) is { Reopened: not null } reopened) state = new(false, reopened.Why);
+                    if (item.FollowsReading && state.Settled && check(definition.Id, turbo) is { Reopened: not null } reopened) state = new(false,
+                        reopened.Why);
                     yield return new(turbo > 0 ? $"{item.Id}-{turbo}" : item.Id, machine.Named(item.Title, turbo), state.Settled, state.Because,
                         item.Sheet ?? definition.Id, turbo, item.Hard || state.Hard);
                 }

@@ -113,13 +113,15 @@ public sealed class JobBuilder
     /// <param name="cause">Which.</param>
     /// <param name="secondWhy">What produced it.</param>
     /// <param name="disagreement">Why it is another than the ranking's first; used only then.</param>
-    public JobBuilder Confirm(string cause, string secondWhy = "Traced on the machine and seen by two people.", string disagreement = "The parts speak louder than the list.")
+    public JobBuilder Confirm(string cause, string secondWhy = "Traced on the machine and seen by two people.",
+        string disagreement = "The parts speak louder than the list.")
         => Tell(new CauseConfirmed(0, cause, secondWhy, Job.Ranking.Causes[0].Id == cause ? "" : disagreement));
 
     /// <summary>Puts right, under a name, what the confirmed cause asks for at one hold point.</summary>
     public JobBuilder PutRight(HoldPoint point, string note = "Done and looked at twice.")
     {
-        foreach (var remedy in Remedies.For(Record.Cause()!.Body.Cause, point).Where(r => r.Check is null).ToArray()) Tell(new RemedyNoted(remedy.Id, true, note));
+        foreach (var remedy in Remedies.For(Record.Cause()!.Body.Cause, point)
+            .Where(r => r.Check is null).ToArray()) Tell(new RemedyNoted(remedy.Id, true, note));
         return this;
     }
 
@@ -146,7 +148,8 @@ public sealed class JobBuilder
     public JobBuilder RestrictorSeen(double holeMm = 1.3) => ForEach(t => new RestrictorReading(t, true, true, holeMm), Known.Measured, "pin gauges");
 
     /// <summary>Renews every feed pipe, or says what else became of it.</summary>
-    public JobBuilder Pipe(FeedPipeState state = FeedPipeState.Renewed, string because = "") => ForEach(t => new FeedPipeReading(t, state, because), Known.Seen);
+    public JobBuilder Pipe(FeedPipeState state = FeedPipeState.Renewed, string because = "")
+        => ForEach(t => new FeedPipeReading(t, state, because), Known.Seen);
 
     /// <summary>Takes a check under the technician's name where it is open and may be taken.</summary>
     public JobBuilder Accept(string check, string reason)
@@ -172,19 +175,23 @@ public sealed class JobBuilder
     public JobBuilder CannotBreathe() => Tell(new CrankcaseDeferred("The engine will not run."));
 
     /// <summary>Measures the clocking of every turbo.</summary>
-    public JobBuilder Clock(double inletDeg, bool installed = true) => ForEach(t => new ClockingReading(t, installed, new ClockingInput(inletDeg)), Known.Measured, "angle gauge");
+    public JobBuilder Clock(double inletDeg, bool installed = true)
+        => ForEach(t => new ClockingReading(t, installed, new ClockingInput(inletDeg)), Known.Measured, "angle gauge");
 
     /// <summary>Passes a hold point with whatever is open.</summary>
-    public JobBuilder Pass(HoldPoint point, string reason = "All settled.") => Tell(new HoldPointPassed(point, [.. Job.HoldPoint(point).Open.Select(i => i.Id)], reason));
+    public JobBuilder Pass(HoldPoint point, string reason = "All settled.")
+        => Tell(new HoldPointPassed(point, [.. Job.HoldPoint(point).Open.Select(i => i.Id)], reason));
 
     /// <summary>Makes the engine unable to fire, as its fuel asks.</summary>
-    public JobBuilder Disable() => Tell(Job.Machine.Fuel == Fuel.Petrol ? new FiringDisabled(FiringMethod.FuelAndSpark, ["Fuel pump relay", "Ignition coil connector"])
+    public JobBuilder Disable() => Tell(Job.Machine.Fuel == Fuel.Petrol
+        ? new FiringDisabled(FiringMethod.FuelAndSpark, ["Fuel pump relay", "Ignition coil connector"])
         : new FiringDisabled(FiringMethod.Fuel, ["Fuel shut-off connector"]));
 
     /// <summary>Oils turbos and turns them by hand; all of them when none is named.</summary>
     public JobBuilder Oil(params int[] turbos)
     {
-        foreach (var turbo in turbos.Length == 0 ? Job.Machine.TurboNumbers.ToArray() : turbos) Tell(new Primed(turbo, PrimeMethod.Syringe, true, 15), Known.Felt);
+        foreach (var turbo in turbos.Length == 0 ? Job.Machine.TurboNumbers.ToArray()
+            : turbos) Tell(new Primed(turbo, PrimeMethod.Syringe, true, 15), Known.Felt);
         return this;
     }
 
@@ -226,5 +233,6 @@ public sealed class JobBuilder
 
     /// <summary>Hands the job over.</summary>
     public JobBuilder HandOver(Author desk)
-        => Tell(new HandedOver(Job.Machine.Customer, "Let it idle a minute before stopping when hot. Back after the first day's work for re-torque."), by: desk);
+        => Tell(new HandedOver(Job.Machine.Customer, "Let it idle a minute before stopping when hot. Back after the first day's work for "
+        + "re-torque."), by: desk);
 }

@@ -103,7 +103,8 @@ public static class JobFile
         {
             var root = document.RootElement;
             if (!TextOf(root, "format", out var format) || format != Format) faults.Add("format", $"This is not a job file: its format is not '{Format}'.");
-            else if (!root.TryGetProperty("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number) || number != Version)
+            else if (!root.TryGetProperty("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number)
+                || number != Version)
                 faults.Add("version", $"This file is of a version not known here; known is {Version}.");
             else if (!TextOf(root, "job", out var job) || !JobId.IsOne(job)) faults.Add("job", $"A job's id has {JobId.Digits} hex digits; this one has not.");
             else if (!root.TryGetProperty("entries", out var list) || list.ValueKind != JsonValueKind.Array || list.GetArrayLength() == 0)
@@ -115,7 +116,8 @@ public static class JobFile
 
     private static bool TextOf(JsonElement json, string name, out string text)
     {
-        text = json.ValueKind == JsonValueKind.Object && json.TryGetProperty(name, out var value) && value.ValueKind == JsonValueKind.String ? value.GetString()! : "";
+        text = json.ValueKind == JsonValueKind.Object && json.TryGetProperty(name, out var value) && value.ValueKind == JsonValueKind.String
+            ? value.GetString()! : "";
         return text.Length > 0;
     }
 

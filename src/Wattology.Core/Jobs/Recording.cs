@@ -41,13 +41,15 @@ public static class Recording
     /// <param name="at">When.</param>
     /// <param name="by">Who books it in.</param>
     /// <param name="draft">The booking-in.</param>
-    public static Entry SealFirst(string job, DateTimeOffset at, Author by, EntryDraft draft) => Chain.Seal(job, null, at, by, BookIn.BookedIn.EntryKind, draft);
+    public static Entry SealFirst(string job, DateTimeOffset at, Author by, EntryDraft draft)
+        => Chain.Seal(job, null, at, by, BookIn.BookedIn.EntryKind, draft);
 
     // Somebody answered the same question after this person's page was opened: neither answer may overwrite the other unseen.
     private static Refusal? RefuseClash(JudgedJob job, EntryKind kind, EntryDraft draft)
         => draft.Answers is { } saw && kind.SameQuestion(job.Record, draft.Body) is { Stands: { } stands, Field: var field } && stands.Hash != saw
             && stands.Body != kind.Write(draft.Body)
-            ? new($"{stands.By} answered this after your page was opened: {kind.Words(job.Context, stands)}. Nothing is recorded yet; send it again if yours still holds.", field) : null;
+            ? new($"{stands.By} answered this after your page was opened: {kind.Words(job.Context, stands)}. Nothing is recorded yet; send it again if yours "
+            + $"still holds.", field) : null;
 
     private static Refusal? RefuseCorrection(JobRecord record, EntryKind kind, EntryDraft draft)
     {
@@ -62,8 +64,10 @@ public static class Recording
     // What only the job as a whole can tell.
     private static Refusal? RefuseByWhole(JudgedJob job, Author by, EntryBody body) => body switch
     {
-        Accepted accepted when job.Checks.FirstOrDefault(c => c.Found.Since?.Hash == accepted.Entry) is not { Verdict: Verdict.Doubtful or Verdict.ReadingOnly } check
-            => job.Checks.Any(c => c.Found.Since?.Hash == accepted.Entry && c.Verdict == Verdict.Stop) ? "A stop cannot be taken by name; only a new reading clears it."
+        Accepted accepted when job.Checks.FirstOrDefault(c
+            => c.Found.Since?.Hash == accepted.Entry) is not { Verdict: Verdict.Doubtful or Verdict.ReadingOnly } check
+            => job.Checks.Any(c => c.Found.Since?.Hash == accepted.Entry && c.Verdict == Verdict.Stop)
+            ? "A stop cannot be taken by name; only a new reading clears it."
                 : "Only a doubtful reading, or one without a verdict, is taken by name.",
         HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed),
         _ => null,

@@ -45,7 +45,8 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
     private static WorkStep OfCheck(JudgedJob job, CheckDefinition check, IReadOnlyList<CheckReading> own)
     {
         var title = check.StepTitle ?? check.Title;
-        if (job.Record.HandedOver() is null && check.Postponed?.Invoke(job.Context) is { } postponed) return new(check.Id, title, check.Stage!.Value, true, postponed);
+        if (job.Record.HandedOver() is null && check.Postponed?.Invoke(job.Context) is { } postponed) return new(check.Id, title, check.Stage!.Value,
+            true, postponed);
         var open = own.FirstOrDefault(c => !c.Settled);
         return new(check.Id, title, check.Stage!.Value, open is null, open?.Why ?? own[0].Value, open is null ? "" : Inputs.JsonForm.WordOf(open.Verdict));
     }

@@ -74,6 +74,7 @@ public sealed record CatchTestOutcome(CatchTestResult Result, Judgement Judgemen
     {
         Verdict.Sound => "as much as a clean line would pass.",
         _ when Result.Ratio > 1 => "more than this line and restrictor should pass: a restrictor is missing, or a figure is wrong.",
-        _ => "less than a clean line would pass." + (Result.EquivalentHoleMm is { } mm ? $" It is as if a hole of {ShopUnits.Digits(mm)} mm stood in the line." : ""),
+        _ => "less than a clean line would pass." + (Result.EquivalentHoleMm is { } mm
+            ? $" It is as if a hole of {ShopUnits.Digits(mm)} mm stood in the line." : ""),
     };
 }

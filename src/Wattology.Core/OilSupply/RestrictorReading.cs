@@ -10,13 +10,15 @@ namespace Wattology.Core.OilSupply;
 /// <param name="Fitted">False when the feed has none.</param>
 /// <param name="Clear">Whether hole and gauze are clear.</param>
 /// <param name="HoleMm">Its hole in mm; needed when one is fitted.</param>
-public sealed record RestrictorReading([Bounds(1, 2)] int Turbo, bool Fitted, bool Clear, [Bounds(Span.Diameter)] double? HoleMm = null) : EntryBody, IHasRules, IOfTurbo
+public sealed record RestrictorReading([Bounds(1, 2)] int Turbo, bool Fitted, bool Clear, [Bounds(Span.Diameter)] double? HoleMm = null)
+    : EntryBody, IHasRules, IOfTurbo
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<RestrictorReading, RestrictorOutcome>("restrictor", "Restrictor",
         (job, reading) => RestrictorOutcome.Of(reading, job.Limits),
         (job, n) => n.Outcome is RestrictorOutcome outcome
-            ? $"{job.Which(n.Body.Turbo)}{(n.Body.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted")}. {outcome.Why}{outcome.Judgement.Said(job.Units)}" : "");
+            ? $"{job.Which(n.Body.Turbo)}{(n.Body.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted")}. "
+            + $"{outcome.Why}{outcome.Judgement.Said(job.Units)}" : "");
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

@@ -12,18 +12,21 @@ namespace Wattology.Core.OilSupply;
 /// <param name="MaxInletKpa">Greatest inlet pressure in kPa.</param>
 /// <param name="MinFlowLpm">Least flow in l/min.</param>
 public sealed record RestrictorState(string Name, [Bounds(Span.OilTemperature)] double OilTempC, [Bounds(Span.Pressure)] double GalleryKpa,
-    [Bounds(0, 2000, AboveLeast = true)] double? MinInletKpa = null, [Bounds(0, 2000, AboveLeast = true)] double? MaxInletKpa = null, [Bounds(Span.Flow)] double? MinFlowLpm = null) : IHasRules
+    [Bounds(0, 2000, AboveLeast = true)] double? MinInletKpa = null, [Bounds(0, 2000, AboveLeast = true)] double? MaxInletKpa = null,
+        [Bounds(Span.Flow)] double? MinFlowLpm = null) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
-        if (MinInletKpa is null && MaxInletKpa is null && MinFlowLpm is null) faults.Add(path, "This state bounds nothing; give min_inlet_kpa, max_inlet_kpa or min_flow_lpm.");
+        if (MinInletKpa is null && MaxInletKpa is null && MinFlowLpm is null) faults.Add(path,
+            "This state bounds nothing; give min_inlet_kpa, max_inlet_kpa or min_flow_lpm.");
         if (MinInletKpa > MaxInletKpa) faults.Add(Faults.Join(path, "min_inlet_kpa"), "The least inlet pressure lies above the greatest.");
     }
 }
 
 /// <summary>A feed, the drills at hand, and the states it must serve.</summary>
-public sealed record RestrictorSizeInput(Oil Oil, FeedLine Line, Bearing Bearing, [Bounds(Span.Diameter)] IReadOnlyList<double> DrillsMm, IReadOnlyList<RestrictorState> States) : IHasRules
+public sealed record RestrictorSizeInput(Oil Oil, FeedLine Line, Bearing Bearing, [Bounds(Span.Diameter)] IReadOnlyList<double> DrillsMm,
+    IReadOnlyList<RestrictorState> States) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
@@ -31,7 +34,8 @@ public sealed record RestrictorSizeInput(Oil Oil, FeedLine Line, Bearing Bearing
         if (DrillsMm.Count == 0) faults.Add(Faults.Join(path, "drills_mm"), "At least one drill is needed.");
         if (States.Count == 0) faults.Add(Faults.Join(path, "states"), "At least one state is needed.");
         for (var i = 0; i < DrillsMm.Count; i++)
-            if (DrillsMm[i] > Line.IdMm) faults.Add(Faults.Join(path, $"drills_mm.{i.ToString(CultureInfo.InvariantCulture)}"), $"A restrictor is no wider than the line's bore, {Line.IdMm} mm.");
+            if (DrillsMm[i] > Line.IdMm) faults.Add(Faults.Join(path, $"drills_mm.{i.ToString(CultureInfo.InvariantCulture)}"),
+                $"A restrictor is no wider than the line's bore, {Line.IdMm} mm.");
     }
 }
 

@@ -7,10 +7,12 @@ namespace Wattology.Core.OilSupply;
 public static class SupplyLimits
 {
     /// <summary>Measured over expected flow.</summary>
-    public static readonly LimitKind Ratio = LimitKind.UsualPractice("catch-ratio", "Catch test, measured over expected", Measure.Number, 0.8, 1.25, 0.5, Limit.Open);
+    public static readonly LimitKind Ratio = LimitKind.UsualPractice("catch-ratio", "Catch test, measured over expected", Measure.Number, 0.8, 1.25, 0.5,
+        Limit.Open);
 
     /// <summary>Spread of the runs in percent; above it there is no verdict.</summary>
-    public static readonly LimitKind Spread = LimitKind.UsualPractice("catch-spread", "Catch test, spread of the runs in % (no verdict above)", Measure.Number, null, 10);
+    public static readonly LimitKind Spread = LimitKind.UsualPractice("catch-spread", "Catch test, spread of the runs in % (no verdict above)",
+        Measure.Number, null, 10);
 
     /// <summary>Flow without a gauge on the gallery: the shop's own band for an engine.</summary>
     public static readonly LimitKind Flow = LimitKind.NoneKnown("catch-flow", "Catch test without a gauge, flow", Measure.Flow);

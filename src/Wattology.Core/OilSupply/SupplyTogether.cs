@@ -42,8 +42,11 @@ public static class SupplyTogether
         var least = pressure.SoundFrom;
         var wanted = least is { } p && p > galleryKpa ? CatchTest.Compute(test with { GalleryKpa = p }).ExpectedLpm : result.ExpectedLpm;
         var share = wanted > 0 ? result.MeanLpm / wanted : null;
-        var numbers = string.Create(CultureInfo.InvariantCulture, $"{units.ShowPressure(galleryKpa)} on the gallery{(least is { } l ? $" (from {units.ShowPressure(l)})" : "")}, {ShopUnits.Digits(result.MeanLpm)} l/min caught{(wanted is { } w ? $" of {ShopUnits.Digits(w)}" : "")}.");
-        if (pressure.Source == LimitSource.NoneKnown || share is null) return new(SupplyFinding.Open, $"{numbers} No limit for the pressure is known, so pressure and flow cannot be judged together.");
+        var numbers = string.Create(CultureInfo.InvariantCulture, $"{units.ShowPressure(galleryKpa)} on the "
+            + $"gallery{(least is { } l ? $" (from {units.ShowPressure(l)})" : "")}, {ShopUnits.Digits(result.MeanLpm)} l/min "
+            + $"caught{(wanted is { } w ? $" of {ShopUnits.Digits(w)}" : "")}.");
+        if (pressure.Source == LimitSource.NoneKnown || share is null) return new(SupplyFinding.Open,
+            $"{numbers} No limit for the pressure is known, so pressure and flow cannot be judged together.");
         var pressureGood = pressure.Judge(galleryKpa) == Verdict.Sound;
         var flowGood = share >= (flow.SoundFrom ?? 0) - Nearly.Same;
         return (pressureGood, flowGood) switch
@@ -51,7 +54,8 @@ public static class SupplyTogether
             (true, true) => new(SupplyFinding.Sound, $"Both good: the supply is sound. {numbers}"),
             (true, false) => new(SupplyFinding.PipeOrRestrictor, $"Pressure good and flow low: the pipe or the restrictor. {numbers}"),
             (false, false) => new(SupplyFinding.PumpOilOrFilter, $"Both low: the pump, the oil or the filter. {numbers}"),
-            _ => new(SupplyFinding.ReadAgain, $"Pressure low and flow good do not belong together: read the gauge again, and check line and restrictor figures. {numbers}"),
+            _ => new(SupplyFinding.ReadAgain, $"Pressure low and flow good do not belong together: read the gauge again, and check line and restrictor "
+                + $"figures. {numbers}"),
         };
     }
 }

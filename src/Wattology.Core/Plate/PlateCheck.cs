@@ -18,7 +18,8 @@ public static class PlateCheck
         Kinds = [PlateRead.Kind],
         // Identifying is done once the failed unit's plate is read, or said not to be readable; the match waits for the new unit.
         Postponed = job => job.Record.Machine().Kind == JobKind.FirstFitment || AllRead(job) ? "" : null,
-        Answers = [new("part-number-mismatch", r => r.Found.Since is null || r.Verdict is not (Verdict.Sound or Verdict.Stop) ? null : r.Verdict == Verdict.Stop)],
+        Answers = [new("part-number-mismatch", r => r.Found.Since is null || r.Verdict is not (Verdict.Sound or Verdict.Stop) ? null
+            : r.Verdict == Verdict.Stop)],
         Items =
         [
             new(HoldPoint.Release, "plate", "Replacement's number matched", (context, turbo) =>
@@ -35,7 +36,8 @@ public static class PlateCheck
     private static PlateMatch Match(JobContext job, int turbo)
     {
         var fitted = job.Record.Plate(turbo, PlateOf.New)?.Body;
-        return job.Record.Machine().Kind == JobKind.FirstFitment && fitted is { NotReadable: false } ? new(Verdict.Sound, "A first fitment: its plate is recorded.")
+        return job.Record.Machine().Kind == JobKind.FirstFitment && fitted is { NotReadable: false }
+            ? new(Verdict.Sound, "A first fitment: its plate is recorded.")
             : PlateMatch.Compare(job.Record.Plate(turbo, PlateOf.Old)?.Body, fitted, job.Supersessions);
     }
 

@@ -32,7 +32,8 @@ public sealed record PlateMatch(Verdict Verdict, string Why)
             // A model name may change with a superseded number; a number that matches decides.
             if (what == "model" && compared > 1) continue;
             if (!PartNumber.Follows(before, after, supersessions))
-                return new(Verdict.Stop, $"The {what} differs: {before} came off, {after} is to go on, and no supersession from one to the other is known here.");
+                return new(Verdict.Stop, $"The {what} differs: {before} came off, {after} is to go on, and no supersession from one to the other is "
+                    + $"known here.");
             followed = $"The {what} {before} was superseded by {after}.";
         }
         return compared == 0 ? new(Verdict.Doubtful, "The two plates have no field in common, so they cannot be compared.")

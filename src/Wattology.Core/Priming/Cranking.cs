@@ -89,7 +89,8 @@ public sealed class Cranking
     public string? Refusal(DateTimeOffset now)
     {
         if (RunningSince is not null) return "A burst is already running.";
-        if (NoPressureStop || (Exhausted && !PressureProved)) return "The allowed cranking is used up without pressure. Only a new reading on a direct gauge clears this.";
+        if (NoPressureStop || (Exhausted && !PressureProved)) return "The allowed cranking is used up without pressure. Only a new reading on a direct gauge "
+            + "clears this.";
         if (Exhausted) return "The allowed cranking is used up.";
         return RestLeft(now) is var rest and > 0 ? $"The starter needs its rest: {Math.Ceiling(rest):0} s to go." : null;
     }

@@ -26,7 +26,8 @@ public sealed record DropOut(double FromS, double ToS, bool NoSignal);
 /// <param name="SteadyKpa">The level it settles at, kPa.</param>
 /// <param name="LowestHotIdleKpa">Lowest at hot idle, kPa; null when no hot idle is marked.</param>
 /// <param name="DropOuts">Drop-outs after it was steady.</param>
-public sealed record TraceResult(double? FirstS, double? PurgeUntilS, double? SteadyS, double? SteadyKpa, double? LowestHotIdleKpa, IReadOnlyList<DropOut> DropOuts);
+public sealed record TraceResult(double? FirstS, double? PurgeUntilS, double? SteadyS, double? SteadyKpa, double? LowestHotIdleKpa,
+    IReadOnlyList<DropOut> DropOuts);
 
 /// <summary>Reads a pressure trace taken while cranking and after.</summary>
 public static class PressureTrace
@@ -41,7 +42,8 @@ public static class PressureTrace
     public static TraceResult Read(IReadOnlyList<PressureSample> samples, (double FromS, double ToS)? hotIdle = null, TraceSettings? settings = null)
     {
         settings ??= new TraceSettings();
-        if (samples.Zip(samples.Skip(1)).Any(p => p.Second.TimeS <= p.First.TimeS)) throw new ArgumentException("Times must rise from sample to sample.", nameof(samples));
+        if (samples.Zip(samples.Skip(1)).Any(p => p.Second.TimeS <= p.First.TimeS)) throw new ArgumentException("Times must rise from sample to sample.",
+            nameof(samples));
         var known = samples.Where(s => s.Kpa is not null).Select(s => (Time: s.TimeS - samples[0].TimeS, Kpa: s.Kpa!.Value)).ToArray();
         if (known.Length < FewestSamples) throw new ArgumentException($"At least {FewestSamples} samples with a pressure are needed.", nameof(samples));
 
@@ -52,7 +54,8 @@ public static class PressureTrace
         var steady = Array.FindIndex(known, at, k => Math.Abs(k.Kpa - level) <= settings.SteadyShare * level);
         while (steady >= 0 && !Holds(known, steady, settings.HoldS, k => Math.Abs(k - level) <= settings.SteadyShare * level))
             steady = steady + 1 < known.Length ? Array.FindIndex(known, steady + 1, k => Math.Abs(k.Kpa - level) <= settings.SteadyShare * level) : -1;
-        return new(known[at].Time, flickers ? known[at].Time : null, steady < 0 ? null : known[steady].Time, level, Lowest(known, hotIdle), steady < 0 ? [] : [.. DropOuts(known, steady, level, settings)]);
+        return new(known[at].Time, flickers ? known[at].Time : null, steady < 0 ? null : known[steady].Time, level, Lowest(known, hotIdle), steady < 0 ? []
+            : [.. DropOuts(known, steady, level, settings)]);
     }
 
     // The first pressure that stays; what came and went before it was air.
@@ -78,7 +81,8 @@ public static class PressureTrace
         if (hotIdle is not { } idle) return null;
         var inside = known.Where(k => k.Time >= idle.FromS && k.Time <= idle.ToS).Select(k => k.Kpa).ToArray();
         // One wild sample is not the lowest pressure: the middle of three neighbours is.
-        return inside.Length == 0 ? null : inside.Length < 3 ? inside.Min() : Enumerable.Range(1, inside.Length - 2).Min(i => new[] { inside[i - 1], inside[i], inside[i + 1] }.Median());
+        return inside.Length == 0 ? null : inside.Length < 3 ? inside.Min()
+            : Enumerable.Range(1, inside.Length - 2).Min(i => new[] { inside[i - 1], inside[i], inside[i + 1] }.Median());
     }
 
     private static IEnumerable<DropOut> DropOuts((double Time, double Kpa)[] known, int steady, double level, TraceSettings settings)

@@ -26,8 +26,10 @@ public static class PrimeCheck
             Oiled(HoldPoint.Crank),
             ReleaseItem(HoldPoint.Start),
             Oiled(HoldPoint.Start) with { FollowsReading = true },
-            new(HoldPoint.Start, "pressure", "Oil pressure proved", (context, _) => Cranking.Of(context.Job) is var cranking && cranking.PressureProved ? new(true, "")
-                : new(false, cranking.NoPressureStop ? "The allowed cranking brought no pressure; only a direct gauge clears this." : "No reading proves oil pressure."))
+            new(HoldPoint.Start, "pressure", "Oil pressure proved", (context, _) => Cranking.Of(context.Job) is var cranking && cranking.PressureProved
+                ? new(true, "")
+                : new(false, cranking.NoPressureStop ? "The allowed cranking brought no pressure; only a direct gauge clears this."
+                : "No reading proves oil pressure."))
                 { Hard = true, FollowsReading = true },
             new(HoldPoint.Start, "restored", "Everything disabled is back", (context, _) => Firing.StillDisabled(context.Job.Record) is { Count: > 0 } disabled
                 ? new(false, $"Still disabled: {string.Join(", ", disabled)}.") : new(true, "Nothing is disabled.")) { Hard = true },
@@ -42,7 +44,8 @@ public static class PrimeCheck
     private static ItemDefinition ReleaseItem(HoldPoint point) => new(point, "release", "Replacement released for fitting",
         (context, _) => new(context.HoldPoint(HoldPoint.Release).Passed, "The release hold point is not passed.")) { Sheet = "release" };
 
-    private static ItemDefinition Oiled(HoldPoint point) => new(point, "primed", "Oiled, wheel free by hand", (context, turbo) => context.Job.Record.LatestOf<Primed>(turbo)?.Body switch
+    private static ItemDefinition Oiled(HoldPoint point) => new(point, "primed", "Oiled, wheel free by hand", (context, turbo)
+        => context.Job.Record.LatestOf<Primed>(turbo)?.Body switch
     {
         null => new(false, "Not recorded."),
         { WheelFree: true } => new(true, ""),
@@ -66,6 +69,7 @@ public static class PrimeCheck
         }
         if (oiled.Length == 2 && missing.Length == 1) return new(Verdict.Doubtful, "one side only", $"Turbo {missing[0]} is not oiled and turned by hand yet.");
         return count == 0 && missing.Length == oiled.Length ? new(Verdict.NotLookedAt, "", "Not begun.")
-            : new(Verdict.ReadingOnly, value, cranking.PressureProved ? "Pressure is proved, but not every turbo was oiled." : "Oil pressure is not proved yet.");
+            : new(Verdict.ReadingOnly, value, cranking.PressureProved ? "Pressure is proved, but not every turbo was oiled."
+            : "Oil pressure is not proved yet.");
     }
 }

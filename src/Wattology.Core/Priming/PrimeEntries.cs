@@ -85,7 +85,8 @@ public sealed record Primed([Bounds(1, 2)] int Turbo, PrimeMethod Method, bool W
     {
         if (Method == PrimeMethod.Syringe && OilMl is null or 0)
             faults.Add(Faults.Join(path, "oil_ml"), "How much oil went in by the inlet port, usually 10 to 25 ml, is needed.");
-        if (Method != Default && string.IsNullOrWhiteSpace(Why)) faults.Add(Faults.Join(path, "why"), "Say why this job differs from the shop's usual syringe.");
+        if (Method != Default && string.IsNullOrWhiteSpace(Why)) faults.Add(Faults.Join(path, "why"),
+            "Say why this job differs from the shop's usual syringe.");
     }
 
     /// <summary>All it says, in one line.</summary>
@@ -180,7 +181,8 @@ public sealed record PressureNoted(bool Seen, PressureBy By, [Bounds(Span.Pressu
         return $"{(n.Body.Seen ? "seen" : "not seen")}, {ByWords(n.Body.By)}{value}{doubt}";
     });
 
-    private static string ByWords(PressureBy by) => by switch { PressureBy.DirectGauge => "direct gauge", PressureBy.OwnGauge => "machine's own gauge", _ => "lamp" };
+    private static string ByWords(PressureBy by) => by switch { PressureBy.DirectGauge => "direct gauge", PressureBy.OwnGauge => "machine's own gauge", _
+        => "lamp" };
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

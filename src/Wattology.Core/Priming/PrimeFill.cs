@@ -13,8 +13,10 @@ namespace Wattology.Core.Priming;
 /// <param name="GalleryMl">Empty gallery in ml.</param>
 /// <param name="HousingMl">Empty bearing housing in ml.</param>
 /// <param name="PrefilledMl">Filled by hand, in ml.</param>
-public sealed record PrimeFillInput(FeedLine Line, [Bounds(Span.Flow)] double CrankFlowLpm, [Bounds(Span.Seconds)] double BurstS, [Bounds(Span.Seconds)] double RestS,
-    [Bounds(Span.Millilitres)] double FilterMl = 0, [Bounds(Span.Millilitres)] double GalleryMl = 0, [Bounds(Span.Millilitres)] double HousingMl = 0, [Bounds(Span.Millilitres)] double PrefilledMl = 0);
+public sealed record PrimeFillInput(FeedLine Line, [Bounds(Span.Flow)] double CrankFlowLpm, [Bounds(Span.Seconds)] double BurstS,
+    [Bounds(Span.Seconds)] double RestS,
+    [Bounds(Span.Millilitres)] double FilterMl = 0, [Bounds(Span.Millilitres)] double GalleryMl = 0, [Bounds(Span.Millilitres)] double HousingMl = 0,
+        [Bounds(Span.Millilitres)] double PrefilledMl = 0);
 
 /// <summary>How long priming takes.</summary>
 /// <param name="LineMl">Volume of the feed pipe in ml.</param>

@@ -20,7 +20,8 @@ public sealed record CrankAllowance(string Whose, double? Seconds);
 /// <param name="AllowedSeconds">Cranking allowed, s; null when nobody sets a limit.</param>
 /// <param name="AllowedBy">Whose limit that is.</param>
 /// <param name="Enough">Whether the allowance is enough; null when nothing limits it.</param>
-public sealed record PrimeTargetResult(double ToFillMl, IReadOnlyList<string> EmptyNames, double CrankSeconds, double? AllowedSeconds, string? AllowedBy, bool? Enough);
+public sealed record PrimeTargetResult(double ToFillMl, IReadOnlyList<string> EmptyNames, double CrankSeconds, double? AllowedSeconds, string? AllowedBy,
+    bool? Enough);
 
 /// <summary>The priming target.</summary>
 public static class PrimeTarget

@@ -23,7 +23,8 @@ internal sealed class DemoJob
         var id = new byte[16];
         random.NextBytes(id);
         var onRoad = machine.Registration.StartsWith("IS ", StringComparison.Ordinal);
-        var booked = new BookedIn(number, machine.Customer, complaint, machine.Registration, machine.Machine, machine.Engine, machine.Kind, machine.Control, machine.Fuel,
+        var booked = new BookedIn(number, machine.Customer, complaint, machine.Registration, machine.Machine, machine.Engine, machine.Kind, machine.Control,
+            machine.Fuel,
             machine.Water, machine.Fuel == Fuel.Petrol, machine.Turbos, machine.Contact, onRoad ? 20_000 + random.Next(180) * 1000 : null,
             onRoad ? null : 800 + random.Next(9000), promised);
         _builder = new JobBuilder(Convert.ToHexStringLower(id), booked, at, desk, technician, settings.LimitsFor, settings.Units, settings.Supersessions);
@@ -47,8 +48,10 @@ internal sealed class DemoJob
     {
         var model = CauseModel.Usual;
         var at = model.Causes.ToList().IndexOf(cause);
-        var telling = model.Findings.Where(f => f.Stage <= last).OrderByDescending(f => Math.Abs(f.Chances[at] - f.Chances.Average()) + 0.1 * _random.NextDouble());
-        foreach (var finding in telling.Take(count).OrderBy(f => f.Stage).ToArray()) _builder.Look(finding.Id, finding.Chances[at] >= 0.45, finding.Minutes / 4);
+        var telling = model.Findings.Where(f => f.Stage <= last).OrderByDescending(f => Math.Abs(f.Chances[at] - f.Chances.Average())
+            + 0.1 * _random.NextDouble());
+        foreach (var finding in telling.Take(count).OrderBy(f => f.Stage).ToArray()) _builder.Look(finding.Id, finding.Chances[at] >= 0.45,
+            finding.Minutes / 4);
         return this;
     }
 
@@ -65,7 +68,8 @@ internal sealed class DemoJob
     {
         const string SameHole = "Same hole as came off; the maker gives no figure.";
         Do(b => b.PutRight(HoldPoint.Release)).Catch(0.98).Do(b => b.Pipe().Accept("restrictor", SameHole)).NewPlate();
-        Do(b => b.Pass(HoldPoint.Release).After(TimeSpan.FromHours(14)).Clock(4).DrainLaid().Breathe(0.4).PutRight(HoldPoint.Start).Disable().Oil().Crank(2).PressureSeen().PutBack()
+        Do(b => b.Pass(HoldPoint.Release).After(TimeSpan.FromHours(14)).Clock(4).DrainLaid().Breathe(0.4).PutRight(HoldPoint.Start).Disable().Oil().Crank(
+            2).PressureSeen().PutBack()
             .Pass(HoldPoint.Start).Run().LookAtJoints().Checked());
         if (Job.Check("crankcase", 0).Verdict == Verdict.ReadingOnly) Do(b => b.Accept("crankcase", "Suction at idle, as a closed system should."));
         return Do(b => b.PutRight(HoldPoint.HandOver).Pass(HoldPoint.HandOver).After(TimeSpan.FromHours(2)).HandOver(desk));

@@ -46,7 +46,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         await db.SaveChangesAsync();
         foreach (var person in DemoWorld.People)
         {
-            var made = await users.CreateAsync(new Person { Id = person.Id, UserName = person.UserName, Name = person.Name, Role = person.Role }, DemoWorld.Password);
+            var made = await users.CreateAsync(new Person { Id = person.Id, UserName = person.UserName, Name = person.Name, Role = person.Role },
+                DemoWorld.Password);
             if (!made.Succeeded) throw new InvalidOperationException(string.Join(" ", made.Errors.Select(e => e.Description)));
         }
         db.Settings.AddRange(new SettingRow { Key = "name", Value = DemoWorld.ShopName }, new SettingRow { Key = "prefix", Value = NumberPrefix });
@@ -61,9 +62,12 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
 
     private static LimitRow[] Limits(string owner, long set) =>
     [
-        new() { Key = "pressure-after-firing", Source = LimitSource.Shop, Reference = "agreed after the reefer job", SoundTo = 8, SetBy = owner, SetAtMs = set },
-        new() { Key = "restrictor", Source = LimitSource.Maker, Reference = "Orvane sheet 7, rev. C", Scope = "V48", SoundFrom = 1.2, SoundTo = 1.4, SetBy = owner, SetAtMs = set },
-        new() { Key = "crankcase-open", Source = LimitSource.Maker, Reference = "Ilmari service data 6H, rev. 2", Scope = "Ilmari 6H 310", SoundTo = 1.2, DoubtTo = 1.6, SetBy = owner, SetAtMs = set },
+        new() { Key = "pressure-after-firing", Source = LimitSource.Shop, Reference = "agreed after the reefer job", SoundTo = 8, SetBy = owner,
+            SetAtMs = set },
+        new() { Key = "restrictor", Source = LimitSource.Maker, Reference = "Orvane sheet 7, rev. C", Scope = "V48", SoundFrom = 1.2, SoundTo = 1.4,
+            SetBy = owner, SetAtMs = set },
+        new() { Key = "crankcase-open", Source = LimitSource.Maker, Reference = "Ilmari service data 6H, rev. 2", Scope = "Ilmari 6H 310", SoundTo = 1.2,
+            DoubtTo = 1.6, SetBy = owner, SetAtMs = set },
     ];
 
     internal sealed record Story(DateTimeOffset Start, Func<string, DemoJob> Play);
@@ -84,7 +88,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
             var seed = random.Next();
             var technician = people[turn++ % 4];
             DateTimeOffset? promised = promisedInDays is { } days ? today.AddDays(days).AddHours(16) : null;
-            return new Story(start, number => then(new DemoJob(settings, new Random(seed), number, DemoWorld.Machines[machine], complaint, start, promised, technician, desk)));
+            return new Story(start, number => then(new DemoJob(settings, new Random(seed), number, DemoWorld.Machines[machine], complaint, start, promised,
+                technician, desk)));
         }
 
         for (var i = 0; i < FinishedCauses.Length; i++)
@@ -99,36 +104,46 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         yield return Tell(3, 2, 1, "Limp mode on the school run, no power uphill.", j => j.OldPlate().Look("vanes", 7, Stage.Vehicle));
         yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.OldPlate().Do(b => b.Breathe(0.6)).Look("drain", 15)
             .Do(b => b.Waits(Core.Yard.WaitsFor.Answer, "Brewery to say whether the drain was ever re-routed.")));
-        yield return Tell(8, 4, 0, "Screams under load, then quiet, then nothing.", j => j.OldPlate("OV-51170-01").Do(b => b.CannotBreathe()).Look("object-intake", 16)
+        yield return Tell(8, 4, 0, "Screams under load, then quiet, then nothing.", j
+            => j.OldPlate("OV-51170-01").Do(b => b.CannotBreathe()).Look("object-intake", 16)
             .Do(b => b.Confirm("object-intake", "The sweeper's intake hose had split above the hopper; grit and a hose clip went through.")
                 .PutRight(HoldPoint.Release, "Hose renewed, clip found in the cooler, nothing else missing.")));
         yield return Tell(1, 5, 2, "Down on power at the end of the maize, oil on the bonnet.", j => j.OldPlate().Do(b => b.CannotBreathe()).Look("starved", 17)
             .Do(b => b.Confirm("starved", "Feed pipe carboned up beside the manifold.")).Catch(0.31)
             .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Waits(Core.Yard.WaitsFor.Parts, "New feed pipe, Tuesday boat.")));
         yield return Tell(2, 6, 1, "Same as last year: smokes and uses oil.", j => j.OldPlate().Look("crankcase", 16).Do(b => b.Breathe(1.9)
-            .Confirm("crankcase", "Breather element never renewed; blow-by pushes oil back up the drain.").Waits(Core.Yard.WaitsFor.Parts, "Breather element and drain gasket, Friday boat.")));
+            .Confirm("crankcase", "Breather element never renewed; blow-by pushes oil back up the drain.").Waits(Core.Yard.WaitsFor.Parts,
+            "Breather element and drain gasket, Friday boat.")));
         yield return Tell(5, 6, 0, "No pull on the slip. Must be ready for the weekend.", j => j.OldPlate().Do(b => b.CannotBreathe()).Look("dirty", 18)
-            .Do(b => b.Confirm("dirty", "Sump plug left metal in the pan; filter by-passed.").PutRight(HoldPoint.Release, "Pan off, galleries flushed twice.")).Catch(1.01)
-            .Do(b => b.Pipe().Accept("restrictor", "Same hole as came off; the maker gives no figure.")).NewPlate().Do(b => b.Pass(HoldPoint.Release).DrainLaid(false).Clock(24, false)));
+            .Do(b => b.Confirm("dirty", "Sump plug left metal in the pan; filter by-passed.").PutRight(HoldPoint.Release,
+            "Pan off, galleries flushed twice.")).Catch(1.01)
+            .Do(b => b.Pipe().Accept("restrictor", "Same hole as came off; the maker gives no figure.")).NewPlate()
+            .Do(b => b.Pass(HoldPoint.Release).DrainLaid(false).Clock(24, false)));
         yield return Tell(7, 8, 4, "Kit put on last winter smokes. First start planned with him present.", j => j.OldPlate().Look("drain", 14)
-            .Do(b => b.Confirm("fitting", "Drain laid flat over the cross-member when the kit went on.", "The list cannot see the kit; the drain hose can be seen from below.")
+            .Do(b => b.Confirm("fitting", "Drain laid flat over the cross-member when the kit went on.",
+            "The list cannot see the kit; the drain hose can be seen from below.")
                 .PutRight(HoldPoint.Release, "Drain planned again, bung moved down.")).Catch(0.97)
             .Do(b => b.DrainLaid(false, true).Clock(-6, false).Waits(Core.Yard.WaitsFor.Wait, "Sump sealant cures overnight.")));
         yield return Tell(9, 7, 2, "Port engine slow to spool, both units off for overhaul.", j => j.OldPlate().Do(b => b.CannotBreathe()).Look("thinned", 16)
-            .Do(b => b.Confirm("thinned", "Leaking injector put fuel in the sump for weeks.").PutRight(HoldPoint.Release, "Injector set renewed, return checked.")).Catch(0.99)
+            .Do(b => b.Confirm("thinned", "Leaking injector put fuel in the sump for weeks.").PutRight(HoldPoint.Release,
+            "Injector set renewed, return checked.")).Catch(0.99)
             .Do(b => b.Accept("restrictor", "Both holes as came off; the maker gives no figure.")).NewPlate()
             .Do(b => b.Pass(HoldPoint.Release).Clock(5).DrainLaid().PutRight(HoldPoint.Start, "Oil and filters renewed.").Disable().Oil(1)));
         yield return Tell(10, 9, 1, "Loader died in the pit, shaft stuck.", j => j.OldPlate().Look("starved", 18).Do(b => b.CannotBreathe()
-            .Confirm("starved", "Filter housing gasket let air in; the pump lost its prime.").PutRight(HoldPoint.Release, "Gauze out and measured.").Pipe()).Catch(0.94)
+            .Confirm("starved", "Filter housing gasket let air in; the pump lost its prime.").PutRight(HoldPoint.Release,
+            "Gauze out and measured.").Pipe()).Catch(0.94)
             .Do(b => b.Accept("restrictor", "Same hole as came off; the maker gives no figure.")).NewPlate()
             .Do(b => b.Pass(HoldPoint.Release).Clock(3).DrainLaid().Disable().Oil().Crank(4, 15).NoPressure()));
         yield return Tell(11, 9, 0, "Whistles, then goes into limp mode.", j => j.OldPlate().Look("actuator", 16)
-            .Do(b => b.Confirm("actuator", "Connector full of salt; the actuator never saw its signal.").PutRight(HoldPoint.Release, "Connector and three wires renewed.")).Catch(1.02)
+            .Do(b => b.Confirm("actuator", "Connector full of salt; the actuator never saw its signal.").PutRight(HoldPoint.Release,
+            "Connector and three wires renewed.")).Catch(1.02)
             .NewPlate().Do(b => b.Pass(HoldPoint.Release).Clock(2).DrainLaid().Breathe(0.3).PutRight(HoldPoint.Start, "Movement seen at key-on.")
                 .Disable().Oil().Crank(2).PressureSeen().PutBack().Pass(HoldPoint.Start)));
         yield return Tell(3, 12, -1, "Smoke on the way home, stayed outside the gym.", j => j.OldPlate().Look("overheat", 18)
-            .Do(b => b.Confirm("overheat", "Stopped hot on every school run; exhaust filter nearly shut.").PutRight(HoldPoint.Release, "Exhaust filter cleaned, back pressure within its figure.")).Catch(0.96)
-            .NewPlate("OV-48213-07").Do(b => b.Pass(HoldPoint.Release).Clock(7).DrainLaid().Breathe(0.5).PutRight(HoldPoint.Start, "Coolant bled, both hoses warm.")
+            .Do(b => b.Confirm("overheat", "Stopped hot on every school run; exhaust filter nearly shut.").PutRight(HoldPoint.Release,
+            "Exhaust filter cleaned, back pressure within its figure.")).Catch(0.96)
+            .NewPlate("OV-48213-07").Do(b => b.Pass(HoldPoint.Release).Clock(7).DrainLaid().Breathe(0.5).PutRight(HoldPoint.Start,
+            "Coolant bled, both hoses warm.")
                 .Disable().Oil().Crank(2).PressureSeen().PutBack().Pass(HoldPoint.Start).Run().LookAtJoints("drain-flange-1").Checked()));
         yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Breathe(0.5)).Look("elsewhere", 20)
             .Do(b => b.Confirm("elsewhere", "Loose exhaust clamp, no more than that.", "The unit on the bench is sound; the noise follows the clamp.")

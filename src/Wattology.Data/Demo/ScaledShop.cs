@@ -47,12 +47,15 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
     private static IReadOnlyList<Entry>[] Templates(Shop.ShopSettings settings)
     {
         var people = DemoWorld.People.Select(p => p.AsAuthor()).ToArray();
-        JobBuilder Book(DemoMachine m) => new(JobId.New(), new BookedIn("", m.Customer, "Down on power.", m.Registration, m.Machine, m.Engine, m.Kind, m.Control, m.Fuel, m.Water,
-            m.Fuel == Fuel.Petrol, 1, m.Contact, RunHours: 1000), DateTimeOffset.UnixEpoch, people[4], people[0], settings.LimitsFor, settings.Units, settings.Supersessions);
+        JobBuilder Book(DemoMachine m) => new(JobId.New(), new BookedIn("", m.Customer, "Down on power.", m.Registration, m.Machine, m.Engine, m.Kind,
+            m.Control, m.Fuel, m.Water,
+            m.Fuel == Fuel.Petrol, 1, m.Contact, RunHours: 1000), DateTimeOffset.UnixEpoch, people[4], people[0], settings.LimitsFor, settings.Units,
+                settings.Supersessions);
         var closed = DemoWorld.Machines.Where(m => m.Turbos == 1).Select(m =>
         {
             var builder = Book(m).OldPlate(m.TurboMaker, m.TurboModel, m.MakerNumber, m.VehicleNumber);
-            foreach (var (finding, present) in new[] { ("low-power", true), ("charge-air-leak", true), ("filter-blocked", false), ("crankcase-pressure-high", false) }) builder.Look(finding, present);
+            foreach (var (finding, present) in new[] { ("low-power", true), ("charge-air-leak", true), ("filter-blocked", false),
+                ("crankcase-pressure-high", false) }) builder.Look(finding, present);
             return builder.Confirm("elsewhere").PutRight(HoldPoint.HandOver).Pass(HoldPoint.HandOver).HandOver(people[4]).Entries;
         });
         return [.. closed, Book(DemoWorld.Machines[0]).OldPlate("Orvane", "R61", "OV-61004-02").Look("low-power", true).Entries];
@@ -68,7 +71,8 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
         {
             Number = number,
             Customer = $"{Names[random.Next(Names.Length)]} {Names[random.Next(Names.Length)]}",
-            Registration = string.Create(CultureInfo.InvariantCulture, $"{(char)('A' + random.Next(26))}{(char)('A' + random.Next(26))} {random.Next(1000, 100_000)}"),
+            Registration = string.Create(CultureInfo.InvariantCulture, $"{(char)('A' + random.Next(26))}{(char)('A' + random.Next(26))} "
+                + $"{random.Next(1000, 100_000)}"),
         };
         var told = new List<Entry>(template.Count);
         foreach (var entry in template)
@@ -85,7 +89,8 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
 
     private static readonly string[] Names =
     [
-        "Alder", "Brack", "Corrie", "Dunlin", "Eskmoor", "Fallow", "Gannet", "Hallow", "Ivel", "Jarrow", "Kestle", "Lathe", "Marram", "Nettle", "Orrin", "Pellow",
+        "Alder", "Brack", "Corrie", "Dunlin", "Eskmoor", "Fallow", "Gannet", "Hallow", "Ivel", "Jarrow", "Kestle", "Lathe", "Marram", "Nettle",
+            "Orrin", "Pellow",
         "Quill", "Rushen", "Saltby", "Tern", "Ulla", "Venn", "Wrack", "Yarrow",
     ];
 
@@ -94,7 +99,8 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
         var columns = typeof(T).GetProperties().Where(p => p.CanWrite && p.Name != without).Select(p => p.Name).ToArray();
         var command = connection.CreateCommand();
         command.Transaction = transaction;
-        command.CommandText = $"INSERT INTO {table} ({string.Join(", ", columns.Select(c => $"\"{c}\""))}) VALUES ({string.Join(", ", columns.Select(c => "@" + c))})";
+        command.CommandText = $"INSERT INTO {table} ({string.Join(", ", columns.Select(c => $"\"{c}\""))}) VALUES "
+            + $"({string.Join(", ", columns.Select(c => "@" + c))})";
         foreach (var column in columns) command.Parameters.Add(new SqliteParameter { ParameterName = "@" + column });
         command.Prepare();
         return command;
@@ -102,7 +108,8 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
 
     private static async Task RunAsync<T>(SqliteCommand command, T row)
     {
-        foreach (SqliteParameter parameter in command.Parameters) parameter.Value = typeof(T).GetProperty(parameter.ParameterName[1..])!.GetValue(row) ?? DBNull.Value;
+        foreach (SqliteParameter parameter in command.Parameters) parameter.Value = typeof(T).GetProperty(parameter.ParameterName[1..])!.GetValue(row)
+            ?? DBNull.Value;
         await command.ExecuteNonQueryAsync();
     }
 }

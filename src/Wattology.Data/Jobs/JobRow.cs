@@ -68,7 +68,8 @@ public sealed class JobRow
     public JobRow Fill(JudgedJob job)
     {
         var (machine, record, next) = (job.Machine, job.Record, job.Work.Next);
-        (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine, machine.Turbos);
+        (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine,
+            machine.Turbos);
         PlainRegistration = PartNumber.Plain(Registration);
         (Prefix, Serial) = SplitNumber(Number);
         var waiting = record.Waiting();
@@ -86,9 +87,12 @@ public sealed class JobRow
     }
 
     /// <summary>What differs from another row of the same job, apart from its position.</summary>
-    public bool Agrees(JobRow other) => (Id, Number, Prefix, Serial, Customer, Registration, PlainRegistration) == (other.Id, other.Number, other.Prefix, other.Serial, other.Customer, other.Registration, other.PlainRegistration)
-        && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet, other.NextWaits, other.NextOpen)
-        && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs, other.EntryCount, other.Head);
+    public bool Agrees(JobRow other) => (Id, Number, Prefix, Serial, Customer, Registration, PlainRegistration) == (other.Id, other.Number, other.Prefix,
+        other.Serial, other.Customer, other.Registration, other.PlainRegistration)
+        && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
+        other.NextWaits, other.NextOpen)
+        && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
+        other.EntryCount, other.Head);
 
     /// <summary>A job number's letters and digits.</summary>
     public static (string Prefix, long Serial) SplitNumber(string number)

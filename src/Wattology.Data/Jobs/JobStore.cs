@@ -60,9 +60,11 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
             var sent = (BookedIn)draft.Body with { Number = "" };
             var stands = new JobRecord(CheckList.Kinds, [row.ToEntry()]).Machine() with { Number = "" };
             if (sent == stands) return row.Job;
-            throw new RefusedException($"This form was sent before and recorded then as {stands.Machine}, {stands.Registration}. Open that job and correct its booking-in, or book in anew.");
+            throw new RefusedException($"This form was sent before and recorded then as {stands.Machine}, {stands.Registration}. Open that job and correct its "
+                + $"booking-in, or book in anew.");
         }
-        if (!author.Role.Allows(Right.BookIn)) throw new RefusedException($"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.BookIn)}.");
+        if (!author.Role.Allows(Right.BookIn)) throw new RefusedException(
+            $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.BookIn)}.");
         var settings = await SettingsAsync();
         var highest = await db.Jobs.Where(j => j.Prefix == settings.NumberPrefix).MaxAsync(j => (long?)j.Serial) ?? 0;
         var body = (BookedIn)draft.Body with { Number = $"{settings.NumberPrefix}{Math.Max(FirstNumber, highest + 1)}" };
@@ -71,7 +73,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
         if (plate is not null)
         {
             var job = await JudgeAsync(record);
-            if (CheckList.Kinds.Of(plate.Body.GetType()).Refusal(job.Context, plate.Body) is { } refusal) throw new RefusedException(refusal.Message, refusal.Field);
+            if (CheckList.Kinds.Of(plate.Body.GetType()).Refusal(job.Context, plate.Body) is { } refusal) throw new RefusedException(refusal.Message,
+                refusal.Field);
             record = record.With([Recording.Seal(job, author, plate)]);
         }
         await StoreAsync(await JudgeAsync(record), 0);
@@ -109,7 +112,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
     {
         if (draft.Once is not { Length: > 0 } once || record.Entries.LastOrDefault(e => e.Once == once) is not { } sent) return false;
         var kind = CheckList.Kinds.Of(draft.Body.GetType());
-        var same = sent.Kind == kind.Name && sent.Body == kind.Write(draft.Body) && sent.Instrument == (draft.Instrument ?? "") && sent.Corrects == (draft.Corrects ?? "")
+        var same = sent.Kind == kind.Name && sent.Body == kind.Write(draft.Body) && sent.Instrument == (draft.Instrument ?? "")
+            && sent.Corrects == (draft.Corrects ?? "")
             && sent.Known == (draft.Known is { } known ? JsonForm.WordOf(known) : "");
         return same ? true : throw new SentAgainException(sent);
     }
@@ -121,7 +125,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
     /// <exception cref="RefusedException">The job or its number is here already, or the person may not.</exception>
     public async Task<string> ImportAsync(string file, Author? author = null)
     {
-        if (author?.Role.Allows(Right.Import) == false) throw new RefusedException($"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Import)}.");
+        if (author?.Role.Allows(Right.Import) == false) throw new RefusedException(
+            $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Import)}.");
         var record = new JobRecord(CheckList.Kinds, JobFile.Read(file));
         var judged = await JudgeAsync(record);
         ProveShown(judged);
@@ -169,11 +174,15 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
         var plain = PartNumber.Plain(search);
         if (plain.Length == 0) return [];
         if (plain.Length < LeastInside)
-            return await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration.StartsWith(plain)).OrderByDescending(j => j.Row).Take(ListMost).ToListAsync(cancel);
+            return await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration.StartsWith(plain))
+                .OrderByDescending(j => j.Row).Take(ListMost).ToListAsync(cancel);
         // Quoted, the letters are searched as they stand; letters and digits alone are left in them.
         var phrase = $"\"{plain}\"";
-        return await db.Jobs.FromSql($"SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid WHERE JobSearch.Search MATCH {phrase} ORDER BY JobSearch.rowid DESC LIMIT {ListMost}")
-            .AsNoTracking().ToListAsync(cancel);
+        FormattableString found = $"""
+            SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid
+            WHERE JobSearch.Search MATCH {phrase} ORDER BY JobSearch.rowid DESC LIMIT {ListMost}
+            """;
+        return await db.Jobs.FromSql(found).AsNoTracking().ToListAsync(cancel);
     }
 
     private async Task<JobRecord?> ReadAsync(string job, CancellationToken cancel)

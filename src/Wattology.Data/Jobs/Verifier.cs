@@ -47,9 +47,11 @@ public sealed class Verifier(ShopDb db, JobStore jobs, TimeProvider clock)
         var name = $"Job {row.Number}";
         if (entries.Count == 0) return [$"{name}: all its entries are missing."];
         var chain = new Chain(row.Id);
-        var broken = entries.SelectMany(e => chain.Next(e).Select(f => $"{name}, entry {f.Seq} ({CheckList.Kinds.Find(e.Kind)?.Title ?? e.Kind}): {f.What}.")).ToList();
+        var broken = entries.SelectMany(e => chain.Next(e).Select(f => $"{name}, entry {f.Seq} ({CheckList.Kinds.Find(e.Kind)?.Title ?? e.Kind}): "
+            + $"{f.What}.")).ToList();
         if (row.EntryCount != chain.Count || row.Head != chain.Head)
-            broken.Add($"{name}, entry {entries[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {chain.Count} ending in {Short(chain.Head)} are here.");
+            broken.Add($"{name}, entry {entries[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {chain.Count} ending in "
+                + $"{Short(chain.Head)} are here.");
         else if (broken.Count == 0 && !row.Agrees(new JobRow().Fill(await JudgeAsync(entries))))
             broken.Add($"{name}: its row does not agree with its entries; 'rebuild' makes it anew.");
         return broken;

@@ -16,7 +16,8 @@ namespace Wattology.Data.Shop;
 /// <param name="Units">The units it thinks in.</param>
 /// <param name="Limits">Every limit set or withdrawn, in order.</param>
 /// <param name="Supersessions">Known successors of part numbers.</param>
-public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, ShopUnits Units, IReadOnlyList<LimitRow> Limits, IReadOnlyList<Supersession> Supersessions)
+public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, ShopUnits Units, IReadOnlyList<LimitRow> Limits,
+    IReadOnlyList<Supersession> Supersessions)
 {
     /// <summary>Key of the setting that marks a demo: <see cref="DemoMaking"/> while it is made, "yes" once it is.</summary>
     public const string DemoKey = "demo";
@@ -31,17 +32,20 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
         var usual = new ShopUnits();
         var units = new ShopUnits(set.GetValueOrDefault("units.pressure", usual.Pressure), set.GetValueOrDefault("units.length", usual.Length),
             set.GetValueOrDefault("units.temperature", usual.Temperature), set.GetValueOrDefault("units.distance", usual.Distance));
-        return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"), set.GetValueOrDefault(DemoKey) == "yes", units,
+        return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"),
+            set.GetValueOrDefault(DemoKey) == "yes", units,
             await db.Limits.AsNoTracking().OrderBy(l => l.Id).ToListAsync(cancel),
             await db.Supersessions.AsNoTracking().OrderBy(s => s.Old).Select(s => new Supersession(s.Old, s.New)).ToListAsync(cancel));
     }
 
-    /// <summary>The limits that hold for one job: of each key, source and scope the latest, unless it was withdrawn; a narrower scope counts after a wider one.</summary>
+    /// <summary>The limits that hold for one job: of each key, source and scope the latest, unless it was withdrawn; a narrower scope counts after a wider
+    /// one.</summary>
     public LimitBook LimitsFor(JobRecord job)
     {
         var names = job.All<PlateRead>().SelectMany(p => new[] { p.Body.Model, p.Body.MakerNumber, p.Body.VehicleNumber }).Append(job.Machine().Engine)
             .Select(PartNumber.Plain).Where(n => n.Length > 0).ToHashSet();
-        return new LimitBook([.. InForce.Where(l => l.Scope.Length == 0 || names.Contains(PartNumber.Plain(l.Scope))).OrderBy(l => l.Scope.Length > 0).Select(l => l.ToLimit())]);
+        return new LimitBook([.. InForce.Where(l => l.Scope.Length == 0 || names.Contains(PartNumber.Plain(l.Scope))).OrderBy(l => l.Scope.Length > 0)
+            .Select(l => l.ToLimit())]);
     }
 
     /// <summary>The limits set and not withdrawn.</summary>

@@ -31,7 +31,8 @@ public static class CalculationApi
         .ExcludeFromDescription().AllowAnonymous().DisableAntiforgery();
 
     /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit.</summary>
-    public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand", async (HttpRequest request, string field, string measure, JobStore jobs) =>
+    public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand",
+        async (HttpRequest request, string field, string measure, JobStore jobs) =>
     {
         if (JsonForm.ValueOf<Measure>(measure) is not { } known) return Results.NotFound();
         var text = request.Query[field].ToString();

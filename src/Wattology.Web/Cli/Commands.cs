@@ -26,7 +26,8 @@ public static class Commands
         var port = new Option<int>("--port") { Description = "Port on 127.0.0.1.", DefaultValueFactory = _ => DefaultPort };
         port.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
         var data = new Option<DirectoryInfo>("--data") { Description = "The shop's folder.", Required = true };
-        var demoData = new Option<DirectoryInfo>("--data") { Description = "The demo shop's folder.", DefaultValueFactory = _ => new DirectoryInfo("demo-data") };
+        var demoData = new Option<DirectoryInfo>("--data") { Description = "The demo shop's folder.", DefaultValueFactory = _
+            => new DirectoryInfo("demo-data") };
         var fresh = new Option<bool>("--fresh") { Description = "Start the demo over. A real shop is never removed." };
         var scale = new Option<int>("--scale") { Description = "Fill the demo up to so many jobs, to see how it carries them." };
         scale.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 0 or > 1_000_000) r.AddError("A scale lies from 0 up to 1,000,000 jobs."); });
@@ -44,12 +45,14 @@ public static class Commands
         var verify = new Command("verify", "Prove that no entry was changed.") { demoData, job };
         verify.SetAction((r, _) => VerifyAsync(r.GetValue(demoData)!, r.GetValue(job)));
         var rebuild = new Command("rebuild", "Compute the tables kept for speed anew from the entries.") { demoData };
-        rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s => Console.WriteLine($"{await s.GetRequiredService<Verifier>().RebuildAsync()} jobs rebuilt.")));
+        rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s
+            => Console.WriteLine($"{await s.GetRequiredService<Verifier>().RebuildAsync()} jobs rebuilt.")));
         var export = new Command("export", "Write a job file to standard output.") { number, demoData };
         export.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
         import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), make: true));
-        return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild, export, import };
+        return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild,
+            export, import };
     }
 
     /// <summary>What a demo shall be.</summary>
@@ -112,7 +115,8 @@ public static class Commands
             Console.WriteLine($"Demo sign-ins, one touch on the sign-in page, or with the password {DemoWorld.Password}:");
             foreach (var person in DemoWorld.People) Console.WriteLine($"  {person.UserName,-6} {person.Name}, {person.Role.ToString().ToLowerInvariant()}");
         }
-        if (waiting) Console.WriteLine($"This shop has no owner yet. Open the address and use the one-time code {app.Services.GetRequiredService<OwnerCode>().Code}");
+        if (waiting) Console.WriteLine($"This shop has no owner yet. Open the address and use the one-time code "
+            + $"{app.Services.GetRequiredService<OwnerCode>().Code}");
     }
 
     private static string TakenWords(int port) => $"Port {port} on 127.0.0.1 is taken by another program. Choose another with --port.";
@@ -192,7 +196,8 @@ public static class Commands
             return 0;
         }
         catch (RefusedException refused) { return Fail(refused.Message); }
-        catch (InputRefusedException refused) { return Fail(string.Join(Environment.NewLine, refused.Faults.ByPath.Select(f => f.Key.Length > 0 ? $"{f.Key}: {f.Value}" : f.Value))); }
+        catch (InputRefusedException refused) { return Fail(string.Join(Environment.NewLine, refused.Faults.ByPath
+            .Select(f => f.Key.Length > 0 ? $"{f.Key}: {f.Value}" : f.Value))); }
     }
 
     private static int Fail(string message)

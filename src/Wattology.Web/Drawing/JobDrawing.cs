@@ -49,7 +49,8 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
     public string Render()
     {
         _svg.RemoveAll();
-        Set(_svg, ("class", "job-drawing"), ("viewBox", $"0 0 {Width} {Height}"), ("role", "group"), ("aria-label", $"Drawing of job {Clip(Machine.Number, 40)}"), ("font-family", "Barlow Condensed"));
+        Set(_svg, ("class", "job-drawing"), ("viewBox", $"0 0 {Width} {Height}"), ("role", "group"),
+            ("aria-label", $"Drawing of job {Clip(Machine.Number, 40)}"), ("font-family", "Barlow Condensed"));
         if (paper) Set(_svg, ("width", Width), ("height", Height));
         Engine();
         foreach (var turbo in Machine.TurboNumbers) Turbo(turbo);
@@ -66,14 +67,16 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
 
     private static XElement Element(string name, params (string Name, object? Value)[] attributes) => Set(new XElement(Svg + name), attributes);
 
-    private void Line(string path, string kind = "pipe", string colour = Ink, double width = 2, string? dash = null) => _svg.Add(Element("path", ("class", $"d-{kind}"),
+    private void Line(string path, string kind = "pipe", string colour = Ink, double width = 2, string? dash = null)
+        => _svg.Add(Element("path", ("class", $"d-{kind}"),
         ("d", path), ("fill", "none"), ("stroke", colour), ("stroke-width", width), ("stroke-dasharray", dash), ("stroke-linejoin", "round")));
 
     private void Shape(string path, string colour = Ink)
         => _svg.Add(Element("path", ("class", "d-body"), ("d", path), ("fill", Ground), ("stroke", colour), ("stroke-width", 2)));
 
     private void Note(int x, int y, string text, string anchor = "start", int size = 15)
-        => _svg.Add(new XElement(Element("text", ("class", "d-note"), ("x", x), ("y", y), ("font-size", size), ("fill", Quiet), ("text-anchor", anchor))) { Value = text });
+        => _svg.Add(new XElement(Element("text", ("class", "d-note"), ("x", x), ("y", y), ("font-size", size), ("fill", Quiet),
+        ("text-anchor", anchor))) { Value = text });
 
     private void Engine()
     {
@@ -164,17 +167,22 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
         var word = (check.Word ?? mark.Word) + (check.AcceptedBy is null ? "" : ", taken");
         var (title, value) = (Clip(check.Title, width / 10), Clip(check.Value.Length > 0 ? check.Value : "–", width / 9));
         var label = Element("g", ("class", mark.Style));
-        label.Add(Element("rect", ("class", "d-label"), ("x", x), ("y", y), ("width", width), ("height", LabelHeight), ("rx", 2), ("fill", Ground), ("stroke", Ink), ("stroke-width", 1.2)),
-            Element("path", ("class", mark.Filled ? "d-mark d-mark-full" : "d-mark"), ("transform", $"translate({x + 9} {y + 10}) scale(1.6)"), ("d", mark.Path),
+        label.Add(Element("rect", ("class", "d-label"), ("x", x), ("y", y), ("width", width), ("height", LabelHeight), ("rx", 2), ("fill", Ground),
+            ("stroke", Ink), ("stroke-width", 1.2)),
+            Element("path", ("class", mark.Filled ? "d-mark d-mark-full" : "d-mark"), ("transform", $"translate({x + 9} {y + 10}) scale(1.6)"),
+                ("d", mark.Path),
                 ("fill", mark.Filled ? mark.Ink : "none"), ("fill-rule", "evenodd"), ("stroke", mark.Ink), ("stroke-width", mark.Filled ? 0 : 1.6)),
-            Text(x + 44, y + 21, title, 21, "d-title", Ink), Text(x + 44, y + 40, word, 17, "d-word", mark.Ink), Text(x + 10, y + 70, value, 23, "d-value", Ink));
-        _svg.Add(paper ? label : Link(check, isOpen, $"{title} {word} {value}{(check.Turbo > 0 && Machine.Turbos == 2 ? $", turbo {check.Turbo}" : "")}", label));
+            Text(x + 44, y + 21, title, 21, "d-title", Ink), Text(x + 44, y + 40, word, 17, "d-word", mark.Ink),
+                Text(x + 10, y + 70, value, 23, "d-value", Ink));
+        _svg.Add(paper ? label : Link(check, isOpen, $"{title} {word} "
+            + $"{value}{(check.Turbo > 0 && Machine.Turbos == 2 ? $", turbo {check.Turbo}" : "")}", label));
     }
 
     private XElement Link(CheckReading check, bool isOpen, string said, XElement label)
     {
         var url = SheetLinks.Url(job.Record.Id, check.Id, check.Turbo);
-        var link = Element("a", ("class", isOpen ? "spot open" : "spot"), ("href", url), ("id", $"spot-{check.Id}{(check.Turbo > 0 ? $"-{check.Turbo}" : "")}"), ("aria-label", said),
+        var link = Element("a", ("class", isOpen ? "spot open" : "spot"), ("href", url),
+            ("id", $"spot-{check.Id}{(check.Turbo > 0 ? $"-{check.Turbo}" : "")}"), ("aria-label", said),
             ("aria-current", isOpen ? "true" : null), ("hx-get", url), ("hx-target", "#sheet"), ("hx-push-url", "true"));
         link.Add(label);
         return link;

@@ -42,12 +42,14 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
     }
 
     private static string Needed(string path, Quantity quantity)
-        => quantity.Unit is null ? $"{Said(path, quantity)}: this is needed." : $"{Said(path, quantity)}: a {quantity.Name} is needed, such as {quantity.Example}.";
+        => quantity.Unit is null ? $"{Said(path, quantity)}: this is needed."
+        : $"{Said(path, quantity)}: a {quantity.Name} is needed, such as {quantity.Example}.";
 
     // A fault is also read in the list at the head of the page, away from its label.
     private static string Said(string path, Quantity quantity)
     {
-        var words = string.Join(' ', path.Split('.').Where(p => p != "input").Select(p => int.TryParse(p, out var row) ? (row + 1).ToString(CultureInfo.InvariantCulture) : p)).Split('_');
+        var words = string.Join(' ', path.Split('.').Where(p => p != "input")
+            .Select(p => int.TryParse(p, out var row) ? (row + 1).ToString(CultureInfo.InvariantCulture) : p)).Split('_');
         var plain = string.Join(' ', words.Length > 1 && quantity.Unit is not null ? words[..^1] : words);
         return char.ToUpperInvariant(plain[0]) + plain[1..];
     }
@@ -145,7 +147,8 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
     {
         var array = new JsonArray();
         var quantity = BoundsAttribute.QuantityOf(parameter);
-        foreach (var text in form.Keys.Select(k => (Row: FormState.RowOf(where, k), Text: form[k].ToString().Trim())).Where(r => r.Row >= 0 && r.Text.Length > 0).OrderBy(r => r.Row).Select(r => r.Text))
+        foreach (var text in form.Keys.Select(k => (Row: FormState.RowOf(where, k), Text: form[k].ToString().Trim()))
+            .Where(r => r.Row >= 0 && r.Text.Length > 0).OrderBy(r => r.Row).Select(r => r.Text))
         {
             var at = $"{where}.{array.Count}";
             state[at] = text;
@@ -189,7 +192,8 @@ public static class OilGradeField
     public const string Other = "other";
 
     /// <summary>Grades to choose from.</summary>
-    public static IEnumerable<KeyValuePair<string, string>> Choices => Choice.Plain(OilGrades.Typical.Keys).Append(new(Other, "figures from the oil's data sheet"));
+    public static IEnumerable<KeyValuePair<string, string>> Choices
+        => Choice.Plain(OilGrades.Typical.Keys).Append(new(Other, "figures from the oil's data sheet"));
 
     /// <summary>The choice that stands for a grade recorded before.</summary>
     public static string ChoiceOf(string grade) => OilGrades.Typical.ContainsKey(grade) ? grade : Other;

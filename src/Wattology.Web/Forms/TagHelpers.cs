@@ -135,7 +135,8 @@ public sealed class TextFieldHelper : FieldHelper
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
         var typed = Type == "password" ? "" : Page.Form[Name];
-        var control = Html.Tag(Rows > 1 ? "textarea" : "input", null, ("id", Id), ("name", Name), ("aria-describedby", Described), ("autocomplete", Autocomplete ?? "off"),
+        var control = Html.Tag(Rows > 1 ? "textarea" : "input", null, ("id", Id), ("name", Name), ("aria-describedby", Described),
+            ("autocomplete", Autocomplete ?? "off"),
             ("aria-invalid", Fault is null ? null : "true"), ("rows", Rows > 1 ? Rows.ToString(System.Globalization.CultureInfo.InvariantCulture) : null),
             ("type", Rows > 1 ? null : Type), ("value", Rows > 1 ? null : typed));
         // A browser drops the first line break of a text box.
@@ -151,7 +152,8 @@ public sealed class TickFieldHelper : FieldHelper
     /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
-        var box = Html.Tag("input", null, ("type", "checkbox"), ("id", Id), ("name", Name), ("value", "true"), ("checked", Page.Form[Name] == "true" ? "checked" : null), ("aria-describedby", Described));
+        var box = Html.Tag("input", null, ("type", "checkbox"), ("id", Id), ("name", Name), ("value", "true"),
+            ("checked", Page.Form[Name] == "true" ? "checked" : null), ("aria-describedby", Described));
         Wrap(output, "div", null, Html.Tag("label", "tick", ("for", Id)).With(box, Html.Tag("span").With(Label)));
     }
 }
@@ -188,7 +190,8 @@ public sealed class SelectFieldHelper : FieldHelper
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
         var select = Html.Tag("select", null, ("id", Id), ("name", Name), ("aria-describedby", Described));
-        foreach (var choice in Choices) select.With(Html.Tag("option", null, ("value", choice.Key), ("selected", Page.Form[Name] == choice.Key ? "selected" : null)).With(choice.Value));
+        foreach (var choice in Choices) select.With(Html.Tag("option", null, ("value", choice.Key),
+            ("selected", Page.Form[Name] == choice.Key ? "selected" : null)).With(choice.Value));
         Wrap(output, "div", null, LabelTag(), select);
     }
 }
@@ -213,7 +216,8 @@ public sealed class VerdictMarkHelper : TagHelper
         output.TagName = "span";
         output.TagMode = TagMode.StartTagAndEndTag;
         output.Attributes.SetAttribute("class", "verdict " + mark.Style);
-        output.Content.AppendHtml(Html.Tag("svg", null, ("viewBox", "0 0 16 16"), ("aria-hidden", "true")).With(Html.Tag("path", mark.Filled ? "fill" : null, ("d", mark.Path))));
+        output.Content.AppendHtml(Html.Tag("svg", null, ("viewBox", "0 0 16 16"), ("aria-hidden", "true"))
+            .With(Html.Tag("path", mark.Filled ? "fill" : null, ("d", mark.Path))));
         output.Content.Append((string.IsNullOrEmpty(Word) ? mark.Word : Word) + (string.IsNullOrEmpty(Accepted) ? "" : $", taken by {Accepted}"));
     }
 }

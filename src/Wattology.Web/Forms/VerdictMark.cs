@@ -16,7 +16,8 @@ public sealed record VerdictMark(string Word, string Path, bool Filled, string S
         [Verdict.Doubtful] = new(Verdict.Doubtful.Word(), "M8 1 15 8 8 15 1 8zM8 1v14", false, "v-doubt", "#7d4e00"),
         [Verdict.Stop] = new(Verdict.Stop.Word(), "M2 2h12v12H2zM4.5 7v2h7V7z", true, "v-stop", "#9c1c14"),
         [Verdict.NotLookedAt] = new(Verdict.NotLookedAt.Word(),
-            "M8 1.5a6.5 6.5 0 0 1 3.2.9M14 5.4a6.5 6.5 0 0 1 .3 4M12.4 12.7a6.5 6.5 0 0 1-3.6 1.8M5.4 14a6.5 6.5 0 0 1-3-2.6M1.5 7.6a6.5 6.5 0 0 1 1.6-3.8", false, "v-none", "#565e5a"),
+            "M8 1.5a6.5 6.5 0 0 1 3.2.9M14 5.4a6.5 6.5 0 0 1 .3 4M12.4 12.7a6.5 6.5 0 0 1-3.6 1.8M5.4 14a6.5 6.5 0 0 1-3-2.6M1.5 7.6a6.5 6.5 0 0 1 1.6-3.8",
+                false, "v-none", "#565e5a"),
         [Verdict.ReadingOnly] = new(Verdict.ReadingOnly.Word(), "M2 3v10M14 3v10M2 8h12M8 5.5v5", false, "v-reading", "#3d4d63"),
     };
 

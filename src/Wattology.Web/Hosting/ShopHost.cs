@@ -51,7 +51,8 @@ public static class ShopHost
         app.UseResponseCompression();
         app.UseStaticFiles(new StaticFileOptions
         {
-            OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Query.ContainsKey("v") ? "public,max-age=31536000,immutable" : "public,max-age=3600",
+            OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Query.ContainsKey("v") ? "public,max-age=31536000,immutable"
+                : "public,max-age=3600",
         });
         app.UseSerilogRequestLogging();
         app.UseRouting();
@@ -124,7 +125,8 @@ public static class ShopHost
         services.AddRateLimiter(o =>
         {
             o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            o.AddConcurrencyLimiter("calc", c => { c.PermitLimit = Environment.ProcessorCount; c.QueueLimit = 200; c.QueueProcessingOrder = QueueProcessingOrder.OldestFirst; });
+            o.AddConcurrencyLimiter("calc", c
+                => { c.PermitLimit = Environment.ProcessorCount; c.QueueLimit = 200; c.QueueProcessingOrder = QueueProcessingOrder.OldestFirst; });
         });
         services.AddHealthChecks().AddDbContextCheck<ShopDb>("database");
         services.AddResponseCompression();
@@ -150,7 +152,8 @@ public static class ShopHost
         services.AddIdentity<Person, NoRole>(o =>
         {
             o.Password.RequiredLength = 10;
-            (o.Password.RequireDigit, o.Password.RequireLowercase, o.Password.RequireUppercase, o.Password.RequireNonAlphanumeric) = (false, false, false, false);
+            (o.Password.RequireDigit, o.Password.RequireLowercase, o.Password.RequireUppercase, o.Password.RequireNonAlphanumeric) = (false, false,
+                false, false);
             o.Lockout.MaxFailedAccessAttempts = 5;
             o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
         }).AddUserStore<Microsoft.AspNetCore.Identity.EntityFrameworkCore.UserOnlyStore<Person, ShopDb>>().AddDefaultTokenProviders()

@@ -40,7 +40,9 @@ public static class JobPdf
             Cause(flow, job, times);
             flow.Heading("Readings");
             foreach (var check in job.Checks.Where(c => c.Check.Paper is not null))
-                flow.Fact(machine.Named(check.Title, check.Turbo), $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}: {check.Check.Paper!(check)}");
+                flow.Fact(machine.Named(check.Title, check.Turbo),
+                    $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}: "
+                        + $"{check.Check.Paper!(check)}");
             Passed(flow, job, times);
             Record(flow, job, times);
             flow.Close();
@@ -54,7 +56,8 @@ public static class JobPdf
         flow.Heading("Machine and complaint");
         flow.Fact("Customer", machine.Customer);
         flow.Fact("Registration", machine.Registration);
-        flow.Fact("Engine", $"{machine.Engine}, {machine.Fuel.ToString().ToLowerInvariant()}, {(machine.Turbos == 2 ? "two turbos" : "one turbo")}{(machine.WaterCooled ? ", water-cooled" : "")}");
+        flow.Fact("Engine", $"{machine.Engine}, {machine.Fuel.ToString().ToLowerInvariant()}, "
+            + $"{(machine.Turbos == 2 ? "two turbos" : "one turbo")}{(machine.WaterCooled ? ", water-cooled" : "")}");
         flow.Fact("Run", string.Join(", ", new[]
         {
             machine.DistanceKm is { } km ? job.Units.Show(km, Measure.Distance) : "",
@@ -69,7 +72,8 @@ public static class JobPdf
         flow.Fact("Complaint", machine.Complaint);
         foreach (var turbo in machine.TurboNumbers)
         {
-            if (machine.Kind != JobKind.FirstFitment) flow.Fact(machine.Named("Failed unit", turbo), job.Record.Plate(turbo, PlateOf.Old)?.Body.Words ?? "plate not recorded");
+            if (machine.Kind != JobKind.FirstFitment) flow.Fact(machine.Named("Failed unit", turbo), job.Record.Plate(turbo, PlateOf.Old)?.Body.Words
+                ?? "plate not recorded");
             flow.Fact(machine.Named("Replacement", turbo), job.Record.Plate(turbo, PlateOf.New)?.Body.Words ?? "plate not recorded");
         }
     }
@@ -84,7 +88,8 @@ public static class JobPdf
             if (cause is { Body.Disagreement.Length: > 0, Outcome: RankingThen then })
                 flow.Fact("Against the ranking", $"The ranking had {Remedies.Title(then.Leader).ToLowerInvariant()} first. {cause.Body.Disagreement}");
             foreach (var point in Enum.GetValues<HoldPoint>())
-                foreach (var item in job.HoldPoint(point).Items.Where(i => Remedies.Find(i.Id) is not null)) flow.Fact(item.Settled ? "Put right" : "Open", $"{item.Title}. {item.Because}");
+                foreach (var item in job.HoldPoint(point).Items.Where(i => Remedies.Find(i.Id) is not null)) flow.Fact(item.Settled ? "Put right"
+                    : "Open", $"{item.Title}. {item.Because}");
         }
         else flow.Paragraph("No cause is confirmed yet.");
         foreach (var (finding, answered) in job.Answers.OrderBy(a => a.Value.Entry.Seq))
@@ -101,7 +106,8 @@ public static class JobPdf
         foreach (var passed in job.Record.All<HoldPointPassed>())
         {
             any = true;
-            var open = passed.Body.Open.Count == 0 ? "" : $" Open at the time: {string.Join(", ", passed.Body.Open.Select(i => HoldPoints.TitleOf(job.Machine.Turbos, i)))}.";
+            var open = passed.Body.Open.Count == 0 ? "" : $" Open at the time: "
+                + $"{string.Join(", ", passed.Body.Open.Select(i => HoldPoints.TitleOf(job.Machine.Turbos, i)))}.";
             flow.Fact(HoldPointPassed.NameOf(passed.Body.Point), $"passed by {passed.Entry.By}, {times.Brief(passed.Entry.At)}: {passed.Body.Reason}{open}");
         }
         if (!any) flow.Paragraph("None passed yet.", quiet: true);
@@ -130,6 +136,7 @@ public static class JobPdf
     /// <summary>Gives the drawing the shipped condensed face, whatever the machine has.</summary>
     private sealed class PaperTypefaces : ITypefaceProvider
     {
-        public SKTypeface FromFamilyName(string fontFamily, SKFontStyleWeight fontWeight, SKFontStyleWidth fontWidth, SKFontStyleSlant fontStyle) => PaperFonts.Narrow;
+        public SKTypeface FromFamilyName(string fontFamily, SKFontStyleWeight fontWeight, SKFontStyleWidth fontWidth, SKFontStyleSlant fontStyle)
+            => PaperFonts.Narrow;
     }
 }

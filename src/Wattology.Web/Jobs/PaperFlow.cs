@@ -18,7 +18,8 @@ internal sealed class PaperFlow : IDisposable
     public PaperFlow(Stream stream, string title, string footer, DateTime made)
     {
         _footer = footer;
-        _document = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = title, Creator = "Wattology", Producer = "Wattology", Creation = made, Modified = made, RasterDpi = 144 });
+        _document = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = title, Creator = "Wattology", Producer = "Wattology", Creation = made,
+            Modified = made, RasterDpi = 144 });
         NewPage();
     }
 

@@ -78,7 +78,8 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
             return old is null ? await BookAsync(booked, plate) : await CorrectAsync(booked, reason);
         }
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
-        catch (SentAgainException) { Form.Faults.Add("", "This form was sent before with another content, and that stands. Open the job and correct it from there."); }
+        catch (SentAgainException) { Form.Faults.Add("", "This form was sent before with another content, and that stands. Open the job and correct it "
+            + "from there."); }
         return Refuse();
     }
 
@@ -93,7 +94,8 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
 
     private async Task<IActionResult> CorrectAsync(BookedIn booked, string reason)
     {
-        await jobs.AppendAsync(CorrectJob!, User.Author(), new EntryDraft(booked, Known.Told, Corrects: Corrects, Reason: reason, Typed: Form.Typed.ToDictionary(), Once: Once));
+        await jobs.AppendAsync(CorrectJob!, User.Author(), new EntryDraft(booked, Known.Told, Corrects: Corrects, Reason: reason, Typed: Form.Typed
+            .ToDictionary(), Once: Once));
         TempData["Said"] = "The correction is recorded.";
         TempData["SavedForm"] = $"/book-in?{CorrectJob}";
         return Redirect($"/jobs/{CorrectJob}");

@@ -16,7 +16,8 @@ public sealed class TroubleModel : PageModel
     {
         404 => ("Not here", "There is no such page or job. The link may be old, or the number mistyped; search the yard for it."),
         403 => ("Not yours to do", "Your place in the shop does not allow this. The owner can change that under People."),
-        400 => ("Form too old", "The form was opened in another sign-in or too long ago. Go back, reload the page, and send it again; what you typed is kept in this browser."),
+        400 => ("Form too old", "The form was opened in another sign-in or too long ago. Go back, reload the page, and send it again; what you typed is kept "
+            + "in this browser."),
         413 => ("Too large", "What was sent is larger than this page takes."),
         _ => ("Something failed here", "Nothing was half-saved. Try once more; if it stays, the log in the shop's folder says what failed."),
     };

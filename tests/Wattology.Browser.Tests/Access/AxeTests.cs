@@ -14,7 +14,9 @@ public sealed class AxeTests(DemoShopFixture demo)
     public void No_page_has_a_violation(string scheme, int width, int height)
     {
         using var bay = new Bay(demo.Shop.Address, width, height);
-        ((ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["features"] = new[] { new Dictionary<string, object> { ["name"] = "prefers-color-scheme", ["value"] = scheme }, new Dictionary<string, object> { ["name"] = "prefers-reduced-motion", ["value"] = "reduce" } } });
+        ((ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setEmulatedMedia",
+            new() { ["features"] = new[] { new Dictionary<string, object> { ["name"] = "prefers-color-scheme", ["value"] = scheme }, new Dictionary<string,
+                object> { ["name"] = "prefers-reduced-motion", ["value"] = "reduce" } } });
         var found = new List<string>();
         bay.Open("/sign-in");
         Check(bay, found);
@@ -25,8 +27,11 @@ public sealed class AxeTests(DemoShopFixture demo)
         var running = DemoJobs.Find(bay, "School minibus", "Start");
         var suspect = DemoJobs.Find(bay, "Brewery van");
         var cured = DemoJobs.Find(bay, "Hill-climb");
-        foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job=" + busy.Split('/')[2], "/limits", "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
-            busy + "/drain/1", cured + "/drain/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release", twin + "/prime", ready + "/start", running + "/start", running + "/hand-over", busy + "/record" })
+        foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job="
+            + busy.Split('/')[2], "/limits", "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
+            + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
+            busy + "/drain/1", cured + "/drain/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release", twin + "/prime", ready + "/start", running
+                + "/start", running + "/hand-over", busy + "/record" })
         {
             bay.Open(page);
             Check(bay, found);
@@ -51,7 +56,8 @@ public sealed class AxeTests(DemoShopFixture demo)
         bay.PressButton("Make the owner's account");
         bay.See(".fault", "Type the one-time code");
         Check(bay, found);
-        foreach (var (name, text) in new[] { ("code", "WRONGONE"), ("shop", "North Jetty"), ("name", "Una Brae"), ("user", "una"), ("password", "a long enough one") }) bay.Type(name, text);
+        foreach (var (name, text) in new[] { ("code", "WRONGONE"), ("shop", "North Jetty"), ("name", "Una Brae"), ("user", "una"),
+            ("password", "a long enough one") }) bay.Type(name, text);
         bay.PressButton("Make the owner's account");
         bay.See(".fault", "This is not the code");
         Assert.Equal("North Jetty", bay.ValueOf("shop"));
@@ -62,7 +68,8 @@ public sealed class AxeTests(DemoShopFixture demo)
         Check(bay, found);
 
         bay.Open("/book-in");
-        foreach (var (name, text) in new[] { ("customer", "Jetty"), ("complaint", "Smokes."), ("registration", "NONE"), ("machine", "Crane"), ("engine", "Ilmari 4"), ("run_hours", "900") }) bay.Type(name, text);
+        foreach (var (name, text) in new[] { ("customer", "Jetty"), ("complaint", "Smokes."), ("registration", "NONE"), ("machine", "Crane"),
+            ("engine", "Ilmari 4"), ("run_hours", "900") }) bay.Type(name, text);
         bay.Choose("control", "none");
         bay.Choose("plate.not_readable", "true");
         bay.PressButton("Book in");
@@ -91,7 +98,9 @@ public sealed class AxeTests(DemoShopFixture demo)
         bay.Look("h1");
         bay.Script(Axe);
         var violations = (IReadOnlyCollection<object>)((ChromeDriver)bay.Driver).ExecuteAsyncScript(
-            "const done = arguments[arguments.length - 1]; axe.run(document, {runOnly: ['wcag2a','wcag2aa','wcag21a','wcag21aa','wcag22aa','best-practice']}).then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).slice(0, 3).join(' ; '))));")!;
+            "const done = arguments[arguments.length - 1]; axe.run(document, {runOnly: "
+                + "['wcag2a','wcag2aa','wcag21a','wcag21aa','wcag22aa','best-practice']}).then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.map(n => "
+                + "n.target.join(' ') + ' ' + n.failureSummary).slice(0, 3).join(' ; '))));")!;
         found.AddRange(violations.Select(v => $"{bay.At} {v}"));
     }
 }

@@ -62,7 +62,8 @@ public sealed class KeyboardTests(DemoShopFixture demo)
     private static void Online(Bay bay, bool online)
     {
         ((ChromeDriver)bay.Driver).ExecuteCdpCommand("Network.enable", []);
-        ((ChromeDriver)bay.Driver).ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = !online, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+        ((ChromeDriver)bay.Driver).ExecuteCdpCommand("Network.emulateNetworkConditions",
+            new() { ["offline"] = !online, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
     }
 
     private static void Send(Bay bay, string keys) => bay.Driver.SwitchTo().ActiveElement().SendKeys(keys);

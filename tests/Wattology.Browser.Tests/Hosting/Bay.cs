@@ -14,7 +14,8 @@ public sealed class Bay : IDisposable
     {
         _address = address;
         var options = new ChromeOptions { BinaryLocation = Find("chromium") };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update",
             "--disable-sync", "--disable-dev-shm-usage", $"--window-size={width},{height}", $"--user-data-dir={_profile}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService(Path.GetDirectoryName(Find("chromedriver"))), options, TimeSpan.FromMinutes(2));
@@ -22,7 +23,8 @@ public sealed class Bay : IDisposable
 
     public IWebDriver Driver => _driver;
 
-    private static string Find(string program) => (Environment.GetEnvironmentVariable("PATH") ?? "").Split(':').Select(p => Path.Combine(p, program)).FirstOrDefault(File.Exists)
+    private static string Find(string program) => (Environment.GetEnvironmentVariable("PATH") ?? "").Split(':').Select(p => Path.Combine(p, program))
+        .FirstOrDefault(File.Exists)
         ?? throw new FileNotFoundException($"{program} is not installed; './test' installs it.");
 
     public void Open(string path) => _driver.Navigate().GoToUrl(new Uri(_address + path));
@@ -91,7 +93,8 @@ public sealed class Bay : IDisposable
     public object? Script(string script, params object[] args) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, args);
 
     /// <summary>What the browser complained about so far: script errors and refused styles or scripts.</summary>
-    public IReadOnlyList<string> Complaints() => [.. _driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message)];
+    public IReadOnlyList<string> Complaints() => [.. _driver.Manage().Logs.GetLog(LogType.Browser)
+        .Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message)];
 
     private T Wait<T>(Func<IWebDriver, T?> until, string missing) where T : class
     {
@@ -110,7 +113,8 @@ public sealed class Bay : IDisposable
         for (var attempt = 0; ; attempt++)
         {
             try { act(); return; }
-            catch (WebDriverException e) when (attempt < 5 && e is StaleElementReferenceException or ElementClickInterceptedException or ElementNotInteractableException) { Thread.Sleep(150); }
+            catch (WebDriverException e) when (attempt < 5
+                && e is StaleElementReferenceException or ElementClickInterceptedException or ElementNotInteractableException) { Thread.Sleep(150); }
         }
     }
 

@@ -10,7 +10,8 @@ public static class DemoJobs
     {
         bay.Open("/");
         bay.See("h1", "Yard");
-        var row = bay.Driver.FindElements(By.CssSelector("table.yard tbody tr")).First(r => r.Text.Contains(machine, StringComparison.Ordinal) && r.Text.Contains(reads, StringComparison.Ordinal));
+        var row = bay.Driver.FindElements(By.CssSelector("table.yard tbody tr")).First(r => r.Text.Contains(machine, StringComparison.Ordinal)
+            && r.Text.Contains(reads, StringComparison.Ordinal));
         return new Uri(row.FindElement(By.CssSelector("a.num")).GetDomProperty("href")!).AbsolutePath;
     }
 

@@ -61,8 +61,10 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         Assert.Equal(job + "/findings", bay.At);
         foreach (var (finding, answer) in new[]
         {
-            ("blue-smoke", "present"), ("oil-overdue", "present"), ("crankcase-pressure-high", "absent"), ("feed-pipe-choked", "present"), ("debris-in-filter", "absent"),
-            ("wheel-rubbed", "present"), ("radial-play-high", "present"), ("compressor-blades-hit", "absent"), ("shaft-blued", "present"), ("bearings-scored", "absent"),
+            ("blue-smoke", "present"), ("oil-overdue", "present"), ("crankcase-pressure-high", "absent"), ("feed-pipe-choked", "present"),
+                ("debris-in-filter", "absent"),
+            ("wheel-rubbed", "present"), ("radial-play-high", "present"), ("compressor-blades-hit", "absent"), ("shaft-blued", "present"),
+                ("bearings-scored", "absent"),
         }) bay.Choose("answer." + finding, answer);
         bay.PressButton("Record what changed");
         bay.See(".said", "10 findings recorded");
@@ -221,7 +223,8 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Choose("joint.feed-inlet-1", "leaks");
         bay.PressButton("Record what changed");
         bay.See("#spot-start", "stop");
-        foreach (var joint in new[] { "feed-take-off-1", "feed-inlet-1", "drain-flange-1", "drain-sump-1", "water-1", "charge-1", "manifold-1" }) bay.Choose("joint." + joint, "no-leak");
+        foreach (var joint in new[] { "feed-take-off-1", "feed-inlet-1", "drain-flange-1", "drain-sump-1", "water-1", "charge-1", "manifold-1" }) bay.Choose(
+            "joint." + joint, "no-leak");
         bay.PressButton("Record what changed");
         bay.See(".said", "7 joints recorded");
         bay.PressButton("Engine stopped");
@@ -248,13 +251,15 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Type("told_driver", "Idle a minute before stopping hot. Back in a week for re-torque.");
         bay.PressButton("Hand over");
         bay.See("#sheet", "Handed over to Marsh Rescue");
-        var pdf = (string)bay.Script("const d = arguments[0]; const x = new XMLHttpRequest(); x.open('GET', d, false); x.overrideMimeType('text/plain; charset=x-user-defined'); x.send(); return x.responseText.slice(0, 5);", job + "/file.pdf")!;
+        var pdf = (string)bay.Script("const d = arguments[0]; const x = new XMLHttpRequest(); x.open('GET', d, false); x.overrideMimeType('text/plain; "
+            + "charset=x-user-defined'); x.send(); return x.responseText.slice(0, 5);", job + "/file.pdf")!;
         Assert.Equal("%PDF-", pdf);
     }
 
     private static async Task ComesBackInAnEmptyShop(Bay bay, string job)
     {
-        var json = (string)bay.Script("const x = new XMLHttpRequest(); x.open('GET', arguments[0], false); x.send(); return x.responseText;", job + "/file.json")!;
+        var json = (string)bay.Script("const x = new XMLHttpRequest(); x.open('GET', arguments[0], false); x.send(); return x.responseText;", job
+            + "/file.json")!;
         using var sent = JsonDocument.Parse(json);
         var head = sent.RootElement.GetProperty("entries")[sent.RootElement.GetProperty("entries").GetArrayLength() - 1].GetProperty("hash").GetString()!;
         var file = Path.Combine(Directory.CreateTempSubdirectory("wattology-file-").FullName, "job.json");

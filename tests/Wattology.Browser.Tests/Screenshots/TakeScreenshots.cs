@@ -9,12 +9,14 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
     [Fact(Explicit = true)]
     public void Of_every_main_view()
     {
-        var folder = Environment.GetEnvironmentVariable("WATTOLOGY_SCREENSHOTS") ?? throw new InvalidOperationException("WATTOLOGY_SCREENSHOTS names the folder for the pictures.");
+        var folder = Environment.GetEnvironmentVariable("WATTOLOGY_SCREENSHOTS")
+            ?? throw new InvalidOperationException("WATTOLOGY_SCREENSHOTS names the folder for the pictures.");
         using var desk = new Bay(demo.Shop.Address, 1280, 800);
         using var tablet = new Bay(demo.Shop.Address, 820, 1180);
         foreach (var (bay, width, height) in new[] { (desk, 1280, 800), (tablet, 820, 1180) })
         {
-            ((OpenQA.Selenium.Chrome.ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+            ((OpenQA.Selenium.Chrome.ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
+                new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
             bay.SignInAs("jory");
         }
         void Take(string name, string path, Bay? bay = null, Action? first = null)

@@ -7,7 +7,8 @@ namespace Wattology.Core.Tests.Actuator;
 public sealed class SweepTests
 {
     /// <summary>A gear: play between up and down, a force it sticks under, a delay, its stops; and a sensor with noise, gain and gaps.</summary>
-    public sealed record Gear(string Label, SweepVerdict Expected, double Play = 0, double Stick = 0, double DelayS = 0, double Low = 2, double High = 98, double Noise = 0.2, double Gain = 1, bool Gaps = false, bool Inverted = false, bool Seized = false)
+    public sealed record Gear(string Label, SweepVerdict Expected, double Play = 0, double Stick = 0, double DelayS = 0, double Low = 2, double High = 98,
+        double Noise = 0.2, double Gain = 1, bool Gaps = false, bool Inverted = false, bool Seized = false)
     {
         public override string ToString() => Label;
 
@@ -31,7 +32,8 @@ public sealed class SweepTests
         }
     }
 
-    public static readonly LimitBook Limits = new([Set("sweep-range", 40, null), Set("sweep-low", null, 6), Set("sweep-high", 92, null), Set("sweep-hysteresis", null, 4), Set("sweep-stick", null, 0), Set("sweep-lag", null, 0.25)]);
+    public static readonly LimitBook Limits = new([Set("sweep-range", 40, null), Set("sweep-low", null, 6), Set("sweep-high", 92, null),
+        Set("sweep-hysteresis", null, 4), Set("sweep-stick", null, 0), Set("sweep-lag", null, 0.25)]);
 
     private static Limit Set(string key, double? from, double? to) => new(key, LimitSource.Shop, "test", from, to);
 

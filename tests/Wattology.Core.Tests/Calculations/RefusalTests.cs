@@ -24,17 +24,28 @@ public sealed class RefusalTests
     [InlineData("oil-viscosity", """{"oil":{"nu40_cst":10,"nu100_cst":11},"temp_c":20}""", "oil.nu100_cst")]
     [InlineData("oil-viscosity", """{"oil":OIL,"temp_c":201}""", "temp_c")]
     [InlineData("oil-feed", """{"oil":OIL,"oil_temp_c":20,"gallery_kpa":100,"line":{"id_mm":4,"length_mm":1e308}}""", "line.length_mm")]
-    [InlineData("oil-feed", """{"oil":OIL,"oil_temp_c":20,"gallery_kpa":100,"line":{"id_mm":4,"length_mm":500},"restrictor_mm":5}""", "restrictor_mm")]
-    [InlineData("catch-test", """{"oil":OIL,"oil_temp_c":20,"gallery_kpa":0,"line":{"id_mm":4,"length_mm":500},"runs":[{"ml":1,"seconds":1}]}""", "gallery_kpa")]
-    [InlineData("catch-test", """{"oil":OIL,"oil_temp_c":20,"line":{"id_mm":4,"length_mm":500},"discard_first":true,"runs":[{"ml":1,"seconds":1}]}""", "runs")]
-    [InlineData("catch-test", """{"oil":OIL,"oil_temp_c":20,"line":{"id_mm":4,"length_mm":500},"runs":[{"ml":1,"seconds":0}]}""", "runs.0.seconds")]
-    [InlineData("drain", """{"oil":OIL,"oil_temp_c":20,"flow_lpm":1,"id_mm":18,"segments":[{"length_mm":100,"fall_mm":50},{"length_mm":100,"fall_mm":101}],"exit_above_oil_mm":20}""", "segments.1.fall_mm")]
-    [InlineData("drain", """{"oil":OIL,"oil_temp_c":20,"flow_lpm":0,"id_mm":18,"segments":[{"length_mm":100,"fall_mm":50}],"exit_above_oil_mm":20}""", "flow_lpm")]
-    [InlineData("restrictor-size", """{"oil":OIL,"line":{"id_mm":4,"length_mm":500},"bearing":{"ref_flow_lpm":2,"ref_kpa":300,"ref_mu_mpas":10},"drills_mm":[1,5],"states":[{"name":"a","oil_temp_c":90,"gallery_kpa":200,"min_inlet_kpa":60}]}""", "drills_mm.1")]
-    [InlineData("restrictor-size", """{"oil":OIL,"line":{"id_mm":4,"length_mm":500},"bearing":{"ref_flow_lpm":2,"ref_kpa":300,"ref_mu_mpas":10},"drills_mm":[1],"states":[{"name":"a","oil_temp_c":90,"gallery_kpa":200}]}""", "states.0")]
-    [InlineData("restrictor-size", """{"oil":OIL,"line":{"id_mm":4,"length_mm":500},"bearing":{"ref_flow_lpm":2,"ref_kpa":300,"ref_mu_mpas":10},"drills_mm":[1],"states":[{"name":"a","oil_temp_c":90,"gallery_kpa":200,"min_inlet_kpa":0}]}""", "states.0.min_inlet_kpa")]
-    [InlineData("restrictor-size", """{"oil":OIL,"line":{"id_mm":4,"length_mm":500},"bearing":{"ref_flow_lpm":2,"ref_kpa":300,"ref_mu_mpas":10},"drills_mm":[1],"states":[{"name":"a","oil_temp_c":90,"gallery_kpa":200,"min_inlet_kpa":90,"max_inlet_kpa":80}]}""", "states.0.min_inlet_kpa")]
-    [InlineData("prime", """{"line":{"id_mm":4,"length_mm":500},"crank_flow_lpm":0,"burst_s":12,"rest_s":60}""", "crank_flow_lpm")]
+    [InlineData("oil-feed", """{"oil":OIL,"oil_temp_c":20,"gallery_kpa":100,"line":LINE,"restrictor_mm":5}""", "restrictor_mm")]
+    [InlineData("catch-test", """{"oil":OIL,"oil_temp_c":20,"gallery_kpa":0,"line":LINE,"runs":[{"ml":1,"seconds":1}]}""",
+        "gallery_kpa")]
+    [InlineData("catch-test", """{"oil":OIL,"oil_temp_c":20,"line":LINE,"discard_first":true,"runs":[{"ml":1,"seconds":1}]}""", "runs")]
+    [InlineData("catch-test", """{"oil":OIL,"oil_temp_c":20,"line":LINE,"runs":[{"ml":1,"seconds":0}]}""", "runs.0.seconds")]
+    [InlineData("drain",
+        """{"oil":OIL,"oil_temp_c":20,"flow_lpm":1,"id_mm":18,"segments":[GOOD,{"length_mm":100,"fall_mm":101}],"exit_above_oil_mm":20}""",
+        "segments.1.fall_mm")]
+    [InlineData("drain", """{"oil":OIL,"oil_temp_c":20,"flow_lpm":0,"id_mm":18,"segments":[{"length_mm":100,"fall_mm":50}],"exit_above_oil_mm":20}""",
+        "flow_lpm")]
+    [InlineData("restrictor-size",
+        """{"oil":OIL,"line":LINE,"bearing":BEARING,"drills_mm":[1,5],"states":[{"name":"a","oil_temp_c":90,"gallery_kpa":200,"min_inlet_kpa":60}]}""",
+        "drills_mm.1")]
+    [InlineData("restrictor-size",
+        """{"oil":OIL,"line":LINE,"bearing":BEARING,"drills_mm":[1],"states":[{"name":"a","oil_temp_c":90,"gallery_kpa":200}]}""", "states.0")]
+    [InlineData("restrictor-size",
+        """{"oil":OIL,"line":LINE,"bearing":BEARING,"drills_mm":[1],"states":[{"name":"a","oil_temp_c":90,"gallery_kpa":200,"min_inlet_kpa":0}]}""",
+        "states.0.min_inlet_kpa")]
+    [InlineData("restrictor-size",
+        """{"oil":OIL,"line":LINE,"bearing":BEARING,"drills_mm":[1],"states":[{STATE,"min_inlet_kpa":90,"max_inlet_kpa":80}]}""",
+        "states.0.min_inlet_kpa")]
+    [InlineData("prime", """{"line":LINE,"crank_flow_lpm":0,"burst_s":12,"rest_s":60}""", "crank_flow_lpm")]
     [InlineData("blow-by", """{"orifice_mm":12,"dp_pa":100,"displacement_l":2}""", "rpm")]
     [InlineData("blow-by", """{"orifice_mm":12,"dp_pa":100,"boost_kpa":50}""", "manifold_c")]
     [InlineData("compression", """{"kpa":[0,0]}""", "kpa")]
@@ -44,7 +55,9 @@ public sealed class RefusalTests
     [InlineData("boost-leak", """{"volume_l":10,"start_kpa":0,"end_kpa":0,"seconds":10}""", "start_kpa")]
     [InlineData("shaft-speed", """{"wheel_mm":40,"boost_kpa":0,"intake_depression_kpa":101.325}""", "intake_depression_kpa")]
     [InlineData("shaft-speed", """{"wheel_mm":40,"boost_kpa":50,"efficiency":0.95}""", "efficiency")]
-    [InlineData("fuel-boost", """{"power_kw":100,"bsfc_g_kwh":300,"fuel_rho_kg_l":0.74,"injectors":4.5,"injector_cc_min":400,"injector_rated_kpa":300,"rail_base_kpa":300,"boost_kpa":50}""", "injectors")]
+    [InlineData("fuel-boost",
+        """{"power_kw":100,"bsfc_g_kwh":300,"fuel_rho_kg_l":0.74,"injectors":4.5,RAIL,"boost_kpa":50}""",
+        "injectors")]
     [InlineData("torque-adapter", """{"target_nm":50,"wrench_mm":100,"adapter_mm":100,"angle_deg":180}""", "adapter_mm")]
     [InlineData("gasket", """{"port_mm":20,"gasket_hole_mm":22,"offset_mm":-1}""", "offset_mm")]
     [InlineData("rate", """{"events":5,"n":4}""", "events")]
@@ -57,15 +70,23 @@ public sealed class RefusalTests
     [InlineData("diagnose", """{"findings":{},"exclude":["gremlins"]}""", "exclude.0")]
     public void Names_the_path_of_the_fault(string name, string input, string path)
     {
-        var refused = Assert.Throws<InputRefusedException>(() => Catalogue.Run(Catalogue.Find(name)!, input.Replace("OIL", Oil, StringComparison.Ordinal)));
+        var refused = Assert.Throws<InputRefusedException>(() => Catalogue.Run(Catalogue.Find(name)!, Filled(input)));
         Assert.Contains(path, refused.Faults.ByPath.Keys);
     }
+
+    private static string Filled(string input) => input.Replace("OIL", Oil, StringComparison.Ordinal)
+        .Replace("LINE", """{"id_mm":4,"length_mm":500}""", StringComparison.Ordinal)
+        .Replace("GOOD", """{"length_mm":100,"fall_mm":50}""", StringComparison.Ordinal)
+        .Replace("STATE", "\"name\":\"a\",\"oil_temp_c\":90,\"gallery_kpa\":200", StringComparison.Ordinal)
+        .Replace("RAIL", "\"injector_cc_min\":400,\"injector_rated_kpa\":300,\"rail_base_kpa\":300", StringComparison.Ordinal)
+        .Replace("BEARING", """{"ref_flow_lpm":2,"ref_kpa":300,"ref_mu_mpas":10}""", StringComparison.Ordinal);
 
     [Fact]
     public void Reports_every_fault_at_once()
     {
         var refused = Assert.Throws<InputRefusedException>(() => Catalogue.Run(Catalogue.Find("drain")!,
-            """{"oil":OIL,"oil_temp_c":900,"flow_lpm":"x","id_mm":18,"segments":[{"length_mm":-1,"fall_mm":50}],"more":1}""".Replace("OIL", Oil, StringComparison.Ordinal)));
+            """{"oil":OIL,"oil_temp_c":900,"flow_lpm":"x","id_mm":18,"segments":[{"length_mm":-1,"fall_mm":50}],"more":1}""".Replace("OIL", Oil,
+                StringComparison.Ordinal)));
         Assert.Equal(["exit_above_oil_mm", "flow_lpm", "more", "oil_temp_c", "segments.0.length_mm"], refused.Faults.ByPath.Keys);
     }
 

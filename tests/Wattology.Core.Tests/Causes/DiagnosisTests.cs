@@ -8,23 +8,27 @@ namespace Wattology.Core.Tests.Causes;
 
 public sealed class DiagnosisTests
 {
-    private static DiagnoseResult Rank(params (string Id, Answer Answer)[] findings) => Diagnosis.Compute(CauseModel.Usual, new(findings.ToDictionary(f => f.Id, f => f.Answer)));
+    private static DiagnoseResult Rank(params (string Id, Answer Answer)[] findings)
+        => Diagnosis.Compute(CauseModel.Usual, new(findings.ToDictionary(f => f.Id, f => f.Answer)));
 
     [Property]
     public bool Not_looked_is_not_absent_and_an_argument_changes_sign_with_its_answer(byte pick)
     {
         var finding = CauseModel.Usual.Findings[pick % CauseModel.Usual.Findings.Count];
         var (seen, absent) = (Rank((finding.Id, Answer.Present)), Rank((finding.Id, Answer.Absent)));
-        return Rank().Why.Count == 0 && seen.Why.All(w => Math.Sign(Math.Round(w.Db, 9)) == -Math.Sign(Math.Round(absent.Why.Single(a => a.Cause == w.Cause).Db, 9)));
+        return Rank().Why.Count == 0 && seen.Why.All(w => Math.Sign(Math.Round(w.Db, 9)) == -Math.Sign(
+            Math.Round(absent.Why.Single(a => a.Cause == w.Cause).Db, 9)));
     }
 
     [Fact]
     public void Settled_needs_three_groups_beside_what_the_customer_says()
     {
-        var two = Rank(("feed-flow-low", Answer.Present), ("feed-pipe-choked", Answer.Present), ("shaft-blued", Answer.Present), ("blue-smoke", Answer.Present), ("came-on-suddenly", Answer.Present));
+        var two = Rank(("feed-flow-low", Answer.Present), ("feed-pipe-choked", Answer.Present), ("shaft-blued", Answer.Present),
+            ("blue-smoke", Answer.Present), ("came-on-suddenly", Answer.Present));
         Assert.True(two.Causes[0] is { Id: "starved", P: > 0.8 });
         Assert.Equal(RankingVerdict.Leading, two.Verdict);
-        var three = Rank(("feed-flow-low", Answer.Present), ("feed-pipe-choked", Answer.Present), ("shaft-blued", Answer.Present), ("wheel-rubbed", Answer.Present));
+        var three = Rank(("feed-flow-low", Answer.Present), ("feed-pipe-choked", Answer.Present), ("shaft-blued", Answer.Present),
+            ("wheel-rubbed", Answer.Present));
         Assert.Equal(RankingVerdict.Settled, three.Verdict);
         Assert.Equal(RankingVerdict.Open, Rank().Verdict);
     }
@@ -32,7 +36,8 @@ public sealed class DiagnosisTests
     [Fact]
     public void Two_true_causes_both_stay_high()
     {
-        var pair = Rank(("drain-restricted", Answer.Present), ("crankcase-pressure-high", Answer.Present), ("breather-blocked", Answer.Present), ("drain-off-plumb", Answer.Present), ("spins-free-and-clean", Answer.Present));
+        var pair = Rank(("drain-restricted", Answer.Present), ("crankcase-pressure-high", Answer.Present), ("breather-blocked", Answer.Present),
+            ("drain-off-plumb", Answer.Present), ("spins-free-and-clean", Answer.Present));
         Assert.Equal(["crankcase", "drain"], pair.Causes.Take(2).Select(c => c.Id).Order());
         Assert.True(pair.Causes[1].P > 0.3 && pair.Causes[0].P + pair.Causes[1].P > 1);
     }
@@ -40,7 +45,8 @@ public sealed class DiagnosisTests
     [Fact]
     public void An_excluded_cause_takes_no_part_anywhere()
     {
-        var ranked = Diagnosis.Compute(CauseModel.Usual, new(new Dictionary<string, Answer> { ["vanes-stiff"] = Answer.Present }, Exclude: ["vanes", "actuator"]));
+        var ranked = Diagnosis.Compute(CauseModel.Usual, new(new Dictionary<string, Answer> { ["vanes-stiff"] = Answer.Present },
+            Exclude: ["vanes", "actuator"]));
         Assert.DoesNotContain(ranked.Causes, c => c.Id is "vanes" or "actuator");
         Assert.DoesNotContain(ranked.Why, w => w.Cause is "vanes" or "actuator");
     }

@@ -12,7 +12,8 @@ public sealed class LearningTests
     public void A_family_s_own_closed_jobs_shift_the_starting_chances()
     {
         Assert.Equal((0.13, 0.13), (Math.Round(Of("starved").Base, 9), Math.Round(Of("starved").Learned, 9)));
-        var learned = Of("starved", Closed("1", "starved"), Closed("2", "starved"), Closed("3", "drain"), Closed("4", "starved", "D6"), Closed("5", Remedies.NotEstablished));
+        var learned = Of("starved", Closed("1", "starved"), Closed("2", "starved"), Closed("3", "drain"), Closed("4", "starved", "D6"),
+            Closed("5", Remedies.NotEstablished));
         Assert.Equal((40 * 0.13 + 2) / 43, learned.Learned, 9);
         Assert.Equal(1, Learning.Learn(CauseModel.Usual, "D4", [Closed("1", "drain")]).Sum(p => p.Learned), 9);
     }

@@ -22,7 +22,8 @@ public sealed class ClockingProperties
     [Property]
     public bool Rolling_to_the_right_takes_from_an_angle_that_leans_left(sbyte inlet, sbyte roll)
     {
-        // Looking back at the compressor end of a forward-pointing unit, clockwise is toward the machine's left; right side down turns straight up that way too.
+        // Looking back at the compressor end of a forward-pointing unit, clockwise is toward the machine's left; right side down turns straight up that way
+        // too.
         var tilt = Row(new(inlet / 4.0, 0, 0, 180, [new("rolled", 0, roll / 4.0)])).InletTiltDeg;
         return Math.Abs(tilt - Math.Abs(inlet / 4.0 - roll / 4.0)) < 1e-9;
     }

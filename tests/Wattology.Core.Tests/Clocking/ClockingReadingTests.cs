@@ -67,5 +67,6 @@ public sealed class ClockingReadingTests
     [InlineData(50, 60.0, "To plumb: turn the centre section 60° anticlockwise, seen from the compressor end (1 step; 10° stay).")]
     [InlineData(130, 60.0, "To plumb: turn the centre section 120° anticlockwise, seen from the compressor end (2 steps; 10° stay).")]
     [InlineData(20, 50.0, "A joint's step divides 360, as 60 or 45 do; 50 does not.")]
-    public void It_says_which_way_to_turn(double inlet, double? step, string words) => Assert.Equal(words, ClockingCheck.TurnWords(new ClockingInput(inlet), step));
+    public void It_says_which_way_to_turn(double inlet, double? step, string words)
+        => Assert.Equal(words, ClockingCheck.TurnWords(new ClockingInput(inlet), step));
 }

@@ -41,7 +41,8 @@ public sealed class EngineRunsTests
     public void A_run_counts_under_the_limits_it_ran_under()
     {
         var job = Book.Startable().Run(6);
-        var later = job.Job.Context with { Limits = new LimitBook([new("pressure-after-firing", LimitSource.Shop, "later", null, 2), new("idle-time", LimitSource.Shop, "later", 10)]) };
+        var later = job.Job.Context with { Limits = new LimitBook([new("pressure-after-firing", LimitSource.Shop, "later", null, 2),
+            new("idle-time", LimitSource.Shop, "later", 10)]) };
         Assert.True(EngineRuns.Of(later) is { NoPressureStop: false, IdledEnough: true, PressureWithin: 2, IdleLeastMinutes: 10 });
         var running = Book.Startable().Tell(new Fired(), minutes: 0.01).Job.Context with { Limits = later.Limits };
         Assert.True(EngineRuns.Of(running) is { PressureWithin: 8, IdleLeastMinutes: 5 });

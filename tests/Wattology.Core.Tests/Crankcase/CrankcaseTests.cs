@@ -33,7 +33,8 @@ public sealed class CrankcaseTests
     public void The_record_says_it_with_verdict_and_limit()
     {
         var job = Book.In().Breathe(1.2, Running.Mid).CannotBreathe();
-        Assert.Equal("1.2 kPa, mid. High enough to hold oil back in the drain. Look at breather, level and blow-by. [doubtful; sound up to 1 kPa, doubtful up to 1.5 kPa, usual practice]", job.Job.Words(job.Entries[1]));
+        Assert.Equal("1.2 kPa, mid. High enough to hold oil back in the drain. Look at breather, level and blow-by. [doubtful; sound up to 1 kPa, doubtful up "
+            + "to 1.5 kPa, usual practice]", job.Job.Words(job.Entries[1]));
         Assert.Equal("The engine will not run.", job.Job.Words(job.Entries[2]));
         Assert.Contains("a new turbo would smoke", Book.In().Breathe(4).Check("crankcase").Why);
         Assert.Contains("does not push back", Book.In().Breathe(0.1).Check("crankcase").Why);

@@ -8,7 +8,8 @@ namespace Wattology.Core.Tests.Drain;
 
 public sealed class DrainSystemTests
 {
-    private static readonly DrainSystemInput Sound = new(OilGrades.Typical["10W-40"], new FeedLine(4.5, 600, 4), Bearing.UsualPlain, 19, [new(150, 120), new(180, 110)], 40,
+    private static readonly DrainSystemInput Sound = new(OilGrades.Typical["10W-40"], new FeedLine(4.5, 600, 4), Bearing.UsualPlain, 19,
+        [new(150, 120), new(180, 110)], 40,
         [new("cold start", 5, 450), new("hot idle", 100, 120), new("rated", 110, 400)], 1.2);
 
     private static Cure Best(DrainSystemInput input, CureKind kind) => DrainSystem.Cures(input).First(c => c.Kind == kind);
@@ -19,7 +20,8 @@ public sealed class DrainSystemTests
         var result = DrainSystem.Compute(Sound);
         Assert.Equal(Verdict.Sound, result.Verdict);
         foreach (var (state, given) in result.States.Zip(Sound.States))
-            Assert.Equal(OilFeed.Compute(new OilFeedInput(Sound.Oil, given.OilTempC, given.GalleryKpa, Sound.Line, 1.2, null, Sound.Bearing)).FlowLpm, state.FlowLpm);
+            Assert.Equal(OilFeed.Compute(new OilFeedInput(Sound.Oil, given.OilTempC, given.GalleryKpa, Sound.Line, 1.2, null, Sound.Bearing)).FlowLpm,
+                state.FlowLpm);
         Assert.Equal(result.States.MinBy(s => s.Drain!.Margin)!.Name, result.Deciding);
         Assert.Equal(19 * 19 / 4.5 / 4.5, result.AreaRatio, 9);
         Assert.Empty(DrainSystem.Cures(Sound));
@@ -31,8 +33,10 @@ public sealed class DrainSystemTests
         var pushed = Sound with { States = [Sound.States[0], Sound.States[1], Sound.States[2] with { CrankcaseKpa = 1.6 }] };
         Assert.Equal(("rated", Verdict.Doubtful), (DrainSystem.Compute(pushed).Deciding, DrainSystem.Compute(pushed).Verdict));
         var down = Best(pushed, CureKind.CrankcaseDown);
-        Assert.Equal(Verdict.Sound, DrainSystem.Compute(pushed with { States = [Sound.States[0], Sound.States[1], Sound.States[2] with { CrankcaseKpa = down.Amount }] }).Verdict);
-        Assert.NotEqual(Verdict.Sound, DrainSystem.Compute(pushed with { States = [Sound.States[0], Sound.States[1], Sound.States[2] with { CrankcaseKpa = down.Amount + 0.01 }] }).Verdict);
+        Assert.Equal(Verdict.Sound, DrainSystem.Compute(pushed with { States = [Sound.States[0], Sound.States[1],
+            Sound.States[2] with { CrankcaseKpa = down.Amount }] }).Verdict);
+        Assert.NotEqual(Verdict.Sound, DrainSystem.Compute(pushed with { States = [Sound.States[0], Sound.States[1],
+            Sound.States[2] with { CrankcaseKpa = down.Amount + 0.01 }] }).Verdict);
     }
 
     [Fact]
@@ -66,10 +70,67 @@ public sealed class DrainSystemTests
     [Fact]
     public void Tilt_and_margin_are_judged_by_the_limits_in_force()
     {
-        static Verdict Tilted(double degrees, params Limit[] limits) => DrainSystem.Compute(Sound with { DrainTiltDeg = degrees }, new LimitBook(limits)).Verdict;
+        static Verdict Tilted(double degrees, params Limit[] limits) => DrainSystem.Compute(Sound with { DrainTiltDeg = degrees },
+            new LimitBook(limits)).Verdict;
         Assert.Equal([Verdict.Sound, Verdict.Doubtful, Verdict.Doubtful, Verdict.Stop], new[] { 15.0, 15.1, 30, 30.1 }.Select(d => Tilted(d)));
         Assert.Equal(Verdict.Stop, Tilted(15, new Limit("drain-tilt", LimitSource.Maker, "sheet", null, 5, null, 10)));
         Assert.Equal(Verdict.Stop, Tilted(0, new Limit("drain-margin", LimitSource.Shop, "test", 1000, null, 900)));
-        Assert.Contains(DrainSystem.Cures(Sound with { DrainTiltDeg = 12 }, new LimitBook([new Limit("drain-tilt", LimitSource.Maker, "sheet", null, 5)])), c => c.Kind == CureKind.CentreTurned);
+        Assert.Contains(DrainSystem.Cures(Sound with { DrainTiltDeg = 12 }, new LimitBook([new Limit("drain-tilt", LimitSource.Maker, "sheet", null, 5)])), c
+            => c.Kind == CureKind.CentreTurned);
+    }
+
+    private static DrainSystemInput Hot(params DrainSegment[] segments) => Sound with { Segments = segments, States = [new("hot", 90, 350)] };
+
+    private static Cure? Of(DrainSystemInput input, CureKind kind, LimitBook? limits = null)
+    {
+        var cures = DrainSystem.Cures(input, limits);
+        Assert.Equal(cures.OrderBy(c => c.Size).Select(c => c.Kind), cures.Select(c => c.Kind));
+        return cures.FirstOrDefault(c => c.Kind == kind);
+    }
+
+    [Fact]
+    public void Every_cure_is_the_least_that_is_enough_and_says_how_small_it_is()
+    {
+        var under = Hot(new(150, 120), new(180, 110)) with { ExitAboveOilMm = -20 };
+        var raise = Of(under, CureKind.EntryRaised)!;
+        Assert.Equal((20, raise.Amount / 230), (raise.Amount, raise.Size), (a, b) => Math.Abs(a.Item1 - b.Item1) < 0.1 && Math.Abs(a.Item2 - b.Item2) < 1e-9);
+
+        DrainSystemInput Bored(double mm) => Hot(new(150, 6), new(180, 5)) with { DrainMm = mm };
+        var at = DrainSystem.Bores.ToList().FindIndex(b => DrainSystem.Compute(Bored(b)).Verdict == Verdict.Sound);
+        var (narrow, enough) = (DrainSystem.Bores[at - 1], DrainSystem.Bores[at]);
+        var bore = Of(Bored(narrow), CureKind.NextBore)!;
+        Assert.Equal((enough, (enough - narrow) / narrow), (bore.Amount, bore.Size));
+        Assert.Null(Of(Bored(DrainSystem.Bores[at - 2]), CureKind.NextBore));
+
+        var flat = Hot(new(150, 120), new(180, 0));
+        var steeper = Of(flat, CureKind.SegmentSteepened)!;
+        Assert.Equal((1, steeper.Amount / 180), (steeper.Segment, steeper.Size));
+        DrainSystemInput Steepened(double by) => flat with { Segments = [flat.Segments[0], new(180, by)] };
+        Assert.Equal(Verdict.Sound, DrainSystem.Compute(Steepened(steeper.Amount)).Verdict);
+        Assert.NotEqual(Verdict.Sound, DrainSystem.Compute(Steepened(0.99 * steeper.Amount)).Verdict);
+
+        var tilted = Hot(new(150, 120), new(180, 110)) with { DrainTiltDeg = 40 };
+        var turn = Of(tilted, CureKind.CentreTurned)!;
+        Assert.Equal((25, 25 / 90.0), (turn.Amount, turn.Size), (a, b) => Math.Abs(a.Item1 - b.Item1) < 1e-3 && Math.Abs(a.Item2 - b.Item2) < 1e-4);
+
+        var pushed = Hot(new(150, 120), new(180, 110)) with { States = [new("hot", 90, 350, 5), new("idle", 90, 200, 1)] };
+        var down = Of(pushed, CureKind.CrankcaseDown)!;
+        Assert.Equal((5 - down.Amount) / 5, down.Size, 6);
+        DrainSystemInput Capped(double kpa) => pushed with { States = [.. pushed.States.Select(s => s with { CrankcaseKpa = Math.Min(s.CrankcaseKpa, kpa) })] };
+        Assert.Equal(Verdict.Sound, DrainSystem.Compute(Capped(down.Amount)).Verdict);
+        Assert.NotEqual(Verdict.Sound, DrainSystem.Compute(Capped(1.01 * down.Amount)).Verdict);
+    }
+
+    [Theory]
+    [InlineData("states")]
+    [InlineData("segments")]
+    [InlineData("restrictor_mm")]
+    public void What_cannot_be_computed_is_refused_by_name(string field)
+    {
+        var bad = field switch { "states" => Sound with { States = [] }, "segments" => Sound with { Segments = [] }, _ => Sound with { RestrictorMm = 4.6 } };
+        var fault = Assert.Single(Assert.Throws<Core.Inputs.InputRefusedException>(() => DrainSystem.Compute(bad)).Faults.ByPath);
+        Assert.Equal(field, fault.Key);
+        Assert.NotEmpty(fault.Value);
+        Assert.Throws<Core.Inputs.InputRefusedException>(() => DrainSystem.Cures(bad));
     }
 }

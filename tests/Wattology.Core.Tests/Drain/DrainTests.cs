@@ -64,7 +64,8 @@ public sealed class DrainTests
     {
         var input = Good with { IdMm = 8 + bore / 10.0, Segments = [new(300, 1 + fall)] };
         var margin = DrainFlow.Compute(input).Margin;
-        return DrainFlow.Compute(input with { IdMm = input.IdMm + 1 }).Margin > margin && DrainFlow.Compute(input with { Segments = [new(300, 2 + fall)] }).Margin > margin;
+        return DrainFlow.Compute(input with { IdMm = input.IdMm + 1 }).Margin > margin
+            && DrainFlow.Compute(input with { Segments = [new(300, 2 + fall)] }).Margin > margin;
     }
 
     [Fact]

@@ -92,7 +92,8 @@ public sealed class ChainTests
     public void An_entry_is_signed_with_id_stage_and_second_name()
     {
         var job = Book.In().OldPlate("Orvane", "R1", "OV-1");
-        Assert.Equal(("Ada Quill", "p-ada", "technician", "identify", "seen"), (job.Entries[1].By, job.Entries[1].ById, job.Entries[1].Role, job.Entries[1].Stage, job.Entries[1].Known));
+        Assert.Equal(("Ada Quill", "p-ada", "technician", "identify", "seen"),
+            (job.Entries[1].By, job.Entries[1].ById, job.Entries[1].Role, job.Entries[1].Stage, job.Entries[1].Known));
         var both = Recording.Seal(job.Job, Book.Technician, new EntryDraft(new PlateRead(1, PlateOf.New, Model: "R1")), Book.Owner);
         Assert.Equal(("Mo Tern", "p-mo", "triage"), (both.Second, both.SecondId, both.Stage));
         Assert.Empty(Chain.Verify(Book.Id, [.. job.Entries, both]));

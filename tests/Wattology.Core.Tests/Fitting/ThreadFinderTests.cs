@@ -27,7 +27,8 @@ public sealed class ThreadFinderTests
     [Fact]
     public void Near_twins_that_start_by_hand_are_warned_of_both_ways()
     {
-        string Warning(string name) => new ThreadMatch(ThreadFinder.Known.First(t => t.Name == name), 0, ThreadFinder.TwinsOf(ThreadFinder.Known.First(t => t.Name == name))).Warning ?? "";
+        string Warning(string name) => new ThreadMatch(ThreadFinder.Known.First(t => t.Name == name), 0,
+            ThreadFinder.TwinsOf(ThreadFinder.Known.First(t => t.Name == name))).Warning ?? "";
         Assert.Contains("G 1/8 (28 per inch)", Warning("NPT 1/8"));
         Assert.Contains("NPT 1/8 (27 per inch)", Warning("G 1/8"));
         Assert.Contains("M10×1.25 (pitch 1.25 mm)", Warning("M10"));
@@ -41,7 +42,8 @@ public sealed class ThreadFinderTests
     public void Each_says_how_it_seals_and_what_must_not_go_on()
     {
         Assert.All(ThreadFinder.Known, t => Assert.True(t.SealsBy.Length > 0 && t.GoesOn.Length > 0 && t.Never.Length > 0));
-        Assert.All(ThreadFinder.Known.Where(t => t.Seal == ThreadSeal.Flare), t => Assert.True(t.Dash is not null && t.BoreMm > 0 && t.Never.Contains("No tape", StringComparison.Ordinal)));
+        Assert.All(ThreadFinder.Known.Where(t => t.Seal == ThreadSeal.Flare), t
+            => Assert.True(t.Dash is not null && t.BoreMm > 0 && t.Never.Contains("No tape", StringComparison.Ordinal)));
         Assert.Equal("NPT 1/8", ThreadFinder.Find(10.2, ThreadFinder.PitchOf(27), true)[0].Thread.Name);
         Assert.Contains("Sealant, sparingly", ThreadFinder.Known.First(t => t.Tapered).GoesOn);
         Assert.Throws<InputRefusedException>(() => ThreadFinder.Find(60, 1, null));

@@ -11,7 +11,8 @@ public sealed class TighteningTests
     [InlineData(8, TighteningOrder.Cross, new[] { 1, 5, 3, 7, 2, 6, 4, 8 })]
     [InlineData(5, TighteningOrder.Spiral, new[] { 3, 2, 4, 1, 5 })]
     [InlineData(6, TighteningOrder.Spiral, new[] { 3, 4, 2, 5, 1, 6 })]
-    public void Goes_across_a_ring_and_outward_along_a_row(int fixings, TighteningOrder order, int[] expected) => Assert.Equal(expected, Tightening.Order(fixings, order));
+    public void Goes_across_a_ring_and_outward_along_a_row(int fixings, TighteningOrder order, int[] expected)
+        => Assert.Equal(expected, Tightening.Order(fixings, order));
 
     [Property]
     public bool Every_fixing_is_turned_once_in_every_stage(byte count, bool cross)

@@ -30,7 +30,8 @@ internal static class Book
 
     public static JobBuilder Releasable() => Confirmed("dirty").PutRight(HoldPoint.Release).Catch(1).NewPlate("Orvane", "R1", "OV-1");
 
-    public static JobBuilder Startable() => Releasable().Pass(HoldPoint.Release).PutRight(HoldPoint.Start).Clock(3).DrainLaid().Disable().Oil().PressureSeen().PutBack();
+    public static JobBuilder Startable() => Releasable().Pass(HoldPoint.Release).PutRight(HoldPoint.Start).Clock(
+        3).DrainLaid().Disable().Oil().PressureSeen().PutBack();
 
     public static IEnumerable<string> Open(this JobBuilder job, HoldPoint point) => job.Job.HoldPoint(point).Open.Select(i => i.Id);
 

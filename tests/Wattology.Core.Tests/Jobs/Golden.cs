@@ -14,5 +14,6 @@ internal static class Golden
 
     public static string Text(string file) => File.ReadAllText(Path.Combine(Folder, file + ".json"));
 
-    public static JudgedJob Read(string file) => new(new JobContext(new JobRecord(CheckList.Kinds, JobFile.Read(Text(file))), LimitBook.Usual, new ShopUnits(), [], Book.Morning.AddYears(1)));
+    public static JudgedJob Read(string file) => new(new JobContext(new JobRecord(CheckList.Kinds, JobFile.Read(Text(file))), LimitBook.Usual,
+        new ShopUnits(), [], Book.Morning.AddYears(1)));
 }

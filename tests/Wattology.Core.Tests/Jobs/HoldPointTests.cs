@@ -22,14 +22,16 @@ public sealed class HoldPointTests
         Assert.Equal(["plate-1", "dirty-flush", "dirty-source", "oil-supply-1"], Book.Confirmed("dirty").Open(HoldPoint.Release));
         Assert.Empty(Book.Releasable().Open(HoldPoint.Release));
         Assert.Equal(["dirty-flush"], Book.Releasable().Tell(new RemedyNoted("dirty-flush", false, "more metal")).Open(HoldPoint.Release));
-        Assert.Equal(["plate-2"], Book.Confirmed(Remedies.NotEstablished, 2).Catch(1).Tell(new PlateRead(1, PlateOf.New, MakerNumber: "OV-1")).Open(HoldPoint.Release));
+        Assert.Equal(["plate-2"], Book.Confirmed(Remedies.NotEstablished, 2).Catch(1)
+            .Tell(new PlateRead(1, PlateOf.New, MakerNumber: "OV-1")).Open(HoldPoint.Release));
         Assert.Equal(["oil-supply-1", "oil-supply-2"], Book.Confirmed(CauseModel.Elsewhere, 2).Open(HoldPoint.Release));
     }
 
     [Fact]
     public void A_doubt_or_a_bare_reading_is_settled_by_name_until_the_next_reading_and_a_stop_never_is()
     {
-        foreach (var (ratio, gallery, verdict) in new[] { (0.6, 160.0, Verdict.Doubtful), (1.0, (double?)null, Verdict.ReadingOnly), (0.2, 160.0, Verdict.Stop) })
+        foreach (var (ratio, gallery, verdict) in new[] { (0.6, 160.0, Verdict.Doubtful), (1.0, (double?)null, Verdict.ReadingOnly),
+            (0.2, 160.0, Verdict.Stop) })
         {
             var job = Book.Confirmed(Remedies.NotEstablished).Catch(ratio, galleryKpa: gallery);
             Assert.Equal(verdict, job.Check("oil-supply").Verdict);
@@ -48,7 +50,8 @@ public sealed class HoldPointTests
         Assert.True(job.Job.HoldPoint(HoldPoint.Release) is { Passed: true, Free: true });
         job.Tell(new PlateRead(1, PlateOf.New, MakerNumber: "OV-9"));
         Assert.True(job.Job.HoldPoint(HoldPoint.Release) is { Passed: false, Free: false });
-        Assert.Contains("Release, with open: Galleries or sump flushed as needed, Source of the debris named. boat leaves", job.Job.Words(job.Record.Latest<HoldPointPassed>()!.Entry));
+        Assert.Contains("Release, with open: Galleries or sump flushed as needed, Source of the debris named. boat leaves",
+            job.Job.Words(job.Record.Latest<HoldPointPassed>()!.Entry));
     }
 
     [Fact]
@@ -67,8 +70,10 @@ public sealed class HoldPointTests
         var held = Book.In().Job.HoldPoint(HoldPoint.Crank);
         Assert.Equal([("disabled", true), ("release", false), ("primed-1", false)], held.Items.Select(i => (i.Id, i.Hard)));
         Assert.Empty(Book.Releasable().Pass(HoldPoint.Release).Disable().Oil().Open(HoldPoint.Crank));
-        Assert.Equal(["primed-1"], Book.Releasable().Pass(HoldPoint.Release).Disable().Tell(new Primed(1, PrimeMethod.Syringe, false, 15)).Open(HoldPoint.Crank));
-        Assert.Equal(["primed-2"], Book.Confirmed(Remedies.NotEstablished, 2).Catch(1).NewPlate("Orvane", "R1", "OV-1").Pass(HoldPoint.Release).Disable().Oil(1).Open(HoldPoint.Crank));
+        Assert.Equal(["primed-1"], Book.Releasable().Pass(HoldPoint.Release).Disable()
+            .Tell(new Primed(1, PrimeMethod.Syringe, false, 15)).Open(HoldPoint.Crank));
+        Assert.Equal(["primed-2"], Book.Confirmed(Remedies.NotEstablished, 2).Catch(1).NewPlate("Orvane", "R1", "OV-1")
+            .Pass(HoldPoint.Release).Disable().Oil(1).Open(HoldPoint.Crank));
     }
 
     [Fact]
@@ -77,7 +82,8 @@ public sealed class HoldPointTests
         Assert.Empty(Book.Startable().Open(HoldPoint.Start));
         var unproved = Book.Startable().NoPressure().Job.HoldPoint(HoldPoint.Start);
         Assert.Contains("no reason passes", unproved.Refusal(Role.Owner));
-        Assert.Equal(["restored"], Book.Startable().Tell(new FiringDisabled(FiringMethod.Fuel, ["fuse"])).Job.HoldPoint(HoldPoint.Start).Barred.Select(i => i.Id));
+        Assert.Equal(["restored"], Book.Startable().Tell(new FiringDisabled(FiringMethod.Fuel, ["fuse"])).Job.HoldPoint(HoldPoint.Start).Barred
+            .Select(i => i.Id));
         var two = Book.Startable().Tell(new FiringDisabled(FiringMethod.Fuel, ["fuse", "relay"])).Tell(new FiringRestored("fuse"));
         Assert.Equal("Still disabled: relay.", two.Job.HoldPoint(HoldPoint.Start).Barred[0].Because);
         var unset = new JudgedJob(Book.In().Job.Context with { Limits = LimitBook.Usual }).HoldPoint(HoldPoint.Start);
@@ -90,7 +96,8 @@ public sealed class HoldPointTests
         Assert.Equal(["drain-1"], Book.Startable().DrainLaid(installed: false).Open(HoldPoint.Start));
         Assert.Equal(["drain-1"], Book.Startable().DrainLaid(flat: true).Open(HoldPoint.Start));
         Assert.Contains("clocking-1", Book.Startable().Clock(40).Open(HoldPoint.Start));
-        var twin = Book.Confirmed(Remedies.NotEstablished, 2).Catch(1).NewPlate("Orvane", "R1", "OV-1").Pass(HoldPoint.Release).Clock(3).DrainLaid().Disable().Oil().PressureSeen().PutBack();
+        var twin = Book.Confirmed(Remedies.NotEstablished, 2).Catch(1).NewPlate("Orvane", "R1", "OV-1")
+            .Pass(HoldPoint.Release).Clock(3).DrainLaid().Disable().Oil().PressureSeen().PutBack();
         Assert.Empty(twin.Open(HoldPoint.Start));
         var reading = twin.Record.LatestOf<Core.Drain.DrainReading>(2)!.Body;
         Assert.Equal(["drain-2"], twin.Tell(reading with { AsInstalled = false }).Open(HoldPoint.Start));
@@ -164,7 +171,8 @@ public sealed class HoldPointTests
     [Fact]
     public void Water_joints_are_asked_of_water_cooled_units_and_of_both_turbos()
     {
-        static IEnumerable<string> Joints(JobBuilder job) => job.Job.HoldPoint(HoldPoint.HandOver).Items.Select(i => i.Id).Where(i => i.StartsWith("joint-", StringComparison.Ordinal));
+        static IEnumerable<string> Joints(JobBuilder job) => job.Job.HoldPoint(HoldPoint.HandOver).Items.Select(i => i.Id)
+            .Where(i => i.StartsWith("joint-", StringComparison.Ordinal));
         Assert.Equal(6, Joints(Book.In()).Count());
         Assert.Contains("joint-water-1", Joints(Book.In(water: true)));
         Assert.Equal(14, Joints(Book.In(2, water: true)).Count());

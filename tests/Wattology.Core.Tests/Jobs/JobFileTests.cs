@@ -51,7 +51,8 @@ public sealed class JobFileTests
     {
         var file = JobFile.Write(Told());
         Assert.Equal(Told(), JobFile.Read(file));
-        Assert.Equal(Told(), JobFile.Read(file.Replace("\n", "", StringComparison.Ordinal).Replace("\":", "\" :\t", StringComparison.Ordinal).Replace("  ", "", StringComparison.Ordinal)));
+        Assert.Equal(Told(), JobFile.Read(file.Replace("\n", "", StringComparison.Ordinal).Replace("\":", "\" :\t", StringComparison.Ordinal).Replace("  ",
+            "", StringComparison.Ordinal)));
     }
 
     [Fact]
@@ -109,5 +110,6 @@ public sealed class JobFileTests
         Assert.Contains("entries.1.outcome", Refused([Told()[0], extra with { Hash = extra.ComputeHash() }]));
     }
 
-    private static IEnumerable<string> Refused(IReadOnlyList<Entry> entries) => Assert.Throws<InputRefusedException>(() => JobFile.Read(JobFile.Write(entries))).Faults.ByPath.Keys;
+    private static IEnumerable<string> Refused(IReadOnlyList<Entry> entries)
+        => Assert.Throws<InputRefusedException>(() => JobFile.Read(JobFile.Write(entries))).Faults.ByPath.Keys;
 }

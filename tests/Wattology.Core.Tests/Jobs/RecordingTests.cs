@@ -18,7 +18,8 @@ public sealed class RecordingTests
 {
     private static readonly CrankcaseReading Breath = new(0.4, Running.Idle);
 
-    private static string? Refused(JobBuilder job, EntryDraft draft, Core.People.Author? by = null) => Recording.Refuse(job.Job, by ?? Book.Technician, draft)?.Message;
+    private static string? Refused(JobBuilder job, EntryDraft draft, Core.People.Author? by = null)
+        => Recording.Refuse(job.Job, by ?? Book.Technician, draft)?.Message;
 
     [Fact]
     public void A_correction_names_a_standing_entry_of_its_kind_and_gives_its_reason()
@@ -41,7 +42,8 @@ public sealed class RecordingTests
         var ended = job.Record.Latest<BurstEnded>()!.Entry;
         job.Tell(new BurstStarted(), minutes: 0.2);
         Assert.Contains("it happened", Refused(job, new EntryDraft(new BurstEnded(), Corrects: ended.Hash, Reason: "never cranked")));
-        foreach (var (body, target) in new (EntryBody, Entry)[] { (new HoldPointPassed(HoldPoint.Release, [], "x"), job.Record.Latest<HoldPointPassed>()!.Entry), (new FiringDisabled(FiringMethod.Fuel, ["x"]), job.Record.Latest<FiringDisabled>()!.Entry) })
+        foreach (var (body, target) in new (EntryBody, Entry)[] { (new HoldPointPassed(HoldPoint.Release, [], "x"),
+            job.Record.Latest<HoldPointPassed>()!.Entry), (new FiringDisabled(FiringMethod.Fuel, ["x"]), job.Record.Latest<FiringDisabled>()!.Entry) })
             Assert.Contains("it happened", Refused(job, new EntryDraft(body, Corrects: target.Hash, Reason: "x")));
     }
 
@@ -50,7 +52,8 @@ public sealed class RecordingTests
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "crankcase-deferred", "fired"], Of(Correction.ByTakingBack));
-        Assert.Equal(["burst-ended", "disabled", "fired-pressure", "handed-over", "hold-point-passed", "primed", "restored", "stopped", "taken-back"], Of(Correction.Never));
+        Assert.Equal(["burst-ended", "disabled", "fired-pressure", "handed-over", "hold-point-passed", "primed", "restored", "stopped", "taken-back"],
+            Of(Correction.Never));
     }
 
     [Fact]
@@ -121,7 +124,8 @@ public sealed class RecordingTests
         string[] open = [.. job.Open(HoldPoint.Release)];
         Assert.Null(Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Release, open, "boat leaves"))));
         Assert.Contains("changed meanwhile", Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Release, open[..1], "boat leaves"))));
-        Assert.Contains("No role and no reason", Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Crank, [.. job.Open(HoldPoint.Crank)], "hurry")), Book.Owner));
+        Assert.Contains("No role and no reason", Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Crank, [.. job.Open(HoldPoint.Crank)], "hurry")),
+            Book.Owner));
     }
 
     [Fact]
@@ -139,7 +143,8 @@ public sealed class RecordingTests
         Assert.Null(Refused(job, Said(null, saw)));
         Assert.Null(Refused(job, new EntryDraft(new FindingNoted(0, "oil-low", Answer.Present), Known.Seen, Answers: "")));
         var joints = Book.Startable().Run().LookAtJoints();
-        Assert.Equal("joint.charge-1", Recording.Refuse(joints.Job, Book.Technician, new EntryDraft(new JointLooked("charge-1", JointState.Leaks), Answers: ""))!.Field);
+        Assert.Equal("joint.charge-1", Recording.Refuse(joints.Job, Book.Technician,
+            new EntryDraft(new JointLooked("charge-1", JointState.Leaks), Answers: ""))!.Field);
     }
 
     [Fact]
@@ -171,7 +176,8 @@ public sealed class RecordingTests
         var context = new JobContext(before.Record, new([new("crankcase-open", Core.Limits.LimitSource.Shop, "later", null, 5)]), new(), [], before.Now);
         Assert.Equal(Core.Limits.Verdict.Doubtful, new JudgedJob(context).Check("crankcase", 0).Verdict);
         Assert.Contains("usual practice", new JudgedJob(context).Words(before.Entries[^1]));
-        var after = new JobRecord(CheckList.Kinds, [.. before.Entries, Recording.Seal(new JudgedJob(context), Book.Technician, new EntryDraft(new CrankcaseReading(1.2, Running.Loaded)))]);
+        var after = new JobRecord(CheckList.Kinds, [.. before.Entries,
+            Recording.Seal(new JudgedJob(context), Book.Technician, new EntryDraft(new CrankcaseReading(1.2, Running.Loaded)))]);
         Assert.Equal(Core.Limits.Verdict.Sound, new JudgedJob(context with { Record = after }).Check("crankcase", 0).Verdict);
     }
 

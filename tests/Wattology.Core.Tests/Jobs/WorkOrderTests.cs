@@ -8,7 +8,8 @@ public sealed class WorkOrderTests
 {
     [Fact]
     public void The_bar_follows_the_order_of_the_work()
-        => Assert.Equal(["plate", "crankcase", "findings", "oil-supply", "release", "drain", "clocking", "prime", "start", "hand-over"], Book.In().Job.Work.Steps.Select(s => s.Sheet));
+        => Assert.Equal(["plate", "crankcase", "findings", "oil-supply", "release", "drain", "clocking", "prime", "start", "hand-over"],
+        Book.In().Job.Work.Steps.Select(s => s.Sheet));
 
     [Fact]
     public void It_moves_on_as_steps_are_done()
@@ -50,7 +51,8 @@ public sealed class WorkOrderTests
         Assert.Equal("Not looked at yet.", Words(Book.In().Job.Work.Next!));
         Assert.Equal("1 item open: cause confirmed.", WorkOrder.WaitsWords(i => HoldPoints.TitleOf(1, i), "cause", 1));
         Assert.Equal("", Words(Book.Releasable().Job.Work.Steps.Single(s => s.Sheet == "plate")));
-        Assert.Equal(["Identify", "Findings and cause", "Release", "Hand over", "Oil supply", "of old"], new[] { "plate", "findings", "release", "hand-over", "oil-supply", "of-old" }.Select(WorkOrder.TitleOf));
+        Assert.Equal(["Identify", "Findings and cause", "Release", "Hand over", "Oil supply", "of old"],
+            new[] { "plate", "findings", "release", "hand-over", "oil-supply", "of-old" }.Select(WorkOrder.TitleOf));
     }
 
     [Fact]

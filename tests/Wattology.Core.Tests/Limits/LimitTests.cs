@@ -9,7 +9,8 @@ namespace Wattology.Core.Tests.Limits;
 
 public sealed class LimitTests
 {
-    private static Limit Crankcase(LimitSource source, double to, string reference = "sheet 1") => new("crankcase-open", source, reference, null, to, In: Measure.Pressure);
+    private static Limit Crankcase(LimitSource source, double to, string reference = "sheet 1")
+        => new("crankcase-open", source, reference, null, to, In: Measure.Pressure);
 
     [Fact]
     public void A_maker_beats_the_shop_which_beats_usual_practice_whatever_the_order()
@@ -33,7 +34,8 @@ public sealed class LimitTests
         Limit Burst(LimitSource source, double to) => new("crank-burst", source, "x", null, to);
         Limit Rest(LimitSource source, double from) => new("crank-rest", source, "x", from);
         Assert.Equal(15, LimitBook.Usual.Strictest(CrankingLimits.Burst).SoundTo);
-        Assert.Equal(8, new LimitBook([Burst(LimitSource.Maker, 20), Burst(LimitSource.Shop, 8), Burst(LimitSource.Shop, 9)]).Strictest(CrankingLimits.Burst).SoundTo);
+        Assert.Equal(8, new LimitBook([Burst(LimitSource.Maker, 20), Burst(LimitSource.Shop, 8), Burst(LimitSource.Shop, 9)]).Strictest(
+            CrankingLimits.Burst).SoundTo);
         Assert.Equal(20, new LimitBook([Burst(LimitSource.Maker, 20)]).Strictest(CrankingLimits.Burst).SoundTo);
         Assert.Equal(90, new LimitBook([Rest(LimitSource.Shop, 30), Rest(LimitSource.Maker, 90)]).Strictest(CrankingLimits.Rest).SoundFrom);
     }
@@ -52,7 +54,8 @@ public sealed class LimitTests
     [InlineData(0.8, Verdict.Sound)]
     [InlineData(1.25, Verdict.Sound)]
     [InlineData(99, Verdict.Doubtful)]
-    public void A_doubtful_range_may_reach_further_on_either_side(double ratio, Verdict expected) => Assert.Equal(expected, LimitBook.Usual.Choose(SupplyLimits.Ratio).Judge(ratio));
+    public void A_doubtful_range_may_reach_further_on_either_side(double ratio, Verdict expected)
+        => Assert.Equal(expected, LimitBook.Usual.Choose(SupplyLimits.Ratio).Judge(ratio));
 
     [Fact]
     public void No_limit_known_gives_a_reading_without_a_verdict_and_every_limit_says_where_it_comes_from()
@@ -60,7 +63,8 @@ public sealed class LimitTests
         Assert.Equal(Verdict.ReadingOnly, LimitBook.Usual.Choose(SupplyLimits.Restrictor).Judge(99));
         Assert.Equal("no limit known", SupplyLimits.Restrictor.Usual.RangeWords(new ShopUnits()));
         Assert.Equal(["maker: sheet 1", "this shop: sheet 1", "usual practice", "none known"],
-            new[] { Crankcase(LimitSource.Maker, 1), Crankcase(LimitSource.Shop, 1), CrankcaseLimits.Open.Usual, SupplyLimits.Restrictor.Usual }.Select(l => l.SourceWords));
+            new[] { Crankcase(LimitSource.Maker, 1), Crankcase(LimitSource.Shop, 1), CrankcaseLimits.Open.Usual, SupplyLimits.Restrictor.Usual }
+                .Select(l => l.SourceWords));
     }
 
     [Fact]
@@ -70,7 +74,8 @@ public sealed class LimitTests
         Assert.Equal("sound 0.8 to 1.25, doubtful from 0.5", SupplyLimits.Ratio.Usual.RangeWords(new ShopUnits()));
         Assert.Equal("sound from 60 s", CrankingLimits.Rest.Usual.RangeWords(new ShopUnits()));
         Assert.Equal("sound up to 1.5 bar", new Limit("of-old", LimitSource.Shop, "x", null, 150, In: Measure.Pressure).RangeWords(new ShopUnits("bar")));
-        Assert.Equal("sound 1 mm to 2 mm, doubtful 0.5 mm to 3 mm", new Limit("x", LimitSource.Shop, "x", 1, 2, 0.5, 3, Measure.Length).RangeWords(new ShopUnits()));
+        Assert.Equal("sound 1 mm to 2 mm, doubtful 0.5 mm to 3 mm", new Limit("x", LimitSource.Shop, "x", 1, 2, 0.5, 3,
+            Measure.Length).RangeWords(new ShopUnits()));
     }
 
     [Fact]
@@ -86,7 +91,8 @@ public sealed class LimitTests
     [Fact]
     public void A_verdict_is_said_with_the_limit_that_gave_it()
     {
-        Assert.Equal(" [doubtful; sound up to 1 kPa, doubtful up to 1.5 kPa, usual practice]", new Judgement(Verdict.Doubtful, "x", CrankcaseLimits.Open.Usual).Said(new ShopUnits()));
+        Assert.Equal(" [doubtful; sound up to 1 kPa, doubtful up to 1.5 kPa, usual practice]",
+            new Judgement(Verdict.Doubtful, "x", CrankcaseLimits.Open.Usual).Said(new ShopUnits()));
         Assert.Equal(" [stop]", new Judgement(Verdict.Stop, "x").Said(new ShopUnits()));
         Assert.Equal(["not looked at", "reading only", "sound", "doubtful", "stop"], Enum.GetValues<Verdict>().Select(v => v.Word()));
     }

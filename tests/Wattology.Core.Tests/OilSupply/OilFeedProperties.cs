@@ -22,11 +22,13 @@ public sealed class OilFeedProperties
             from hole in Between(0.5, 2)
             from restricted in Gen.Elements(true, false)
             from loaded in Gen.Elements(true, false)
-            select new OilFeedInput(OilGrades.Typical["10W-40"], t, p, new FeedLine(d, length, 4, rise), restricted ? hole : null, null, loaded ? Bearing.UsualPlain : null)).ToArbitrary();
+            select new OilFeedInput(OilGrades.Typical["10W-40"], t, p, new FeedLine(d, length, 4, rise), restricted ? hole : null, null, loaded
+                ? Bearing.UsualPlain : null)).ToArbitrary();
     }
 
     [Property(Arbitrary = [typeof(Feeds)])]
-    public bool Flow_rises_with_pressure(OilFeedInput feed) => OilFeed.Compute(feed with { GalleryKpa = feed.GalleryKpa + 20 }).FlowLpm > OilFeed.Compute(feed).FlowLpm;
+    public bool Flow_rises_with_pressure(OilFeedInput feed) => OilFeed.Compute(feed with { GalleryKpa = feed.GalleryKpa + 20 }).FlowLpm > OilFeed.Compute(
+        feed).FlowLpm;
 
     [Property(Arbitrary = [typeof(Feeds)])]
     public bool The_drops_add_up_to_what_is_available(OilFeedInput feed)
@@ -38,7 +40,8 @@ public sealed class OilFeedProperties
     }
 
     [Property(Arbitrary = [typeof(Feeds)])]
-    public bool A_restrictor_never_passes_more(OilFeedInput feed) => OilFeed.Compute(feed with { RestrictorMm = 1 }).FlowLpm <= OilFeed.Compute(feed with { RestrictorMm = null }).FlowLpm;
+    public bool A_restrictor_never_passes_more(OilFeedInput feed)
+        => OilFeed.Compute(feed with { RestrictorMm = 1 }).FlowLpm <= OilFeed.Compute(feed with { RestrictorMm = null }).FlowLpm;
 
     [Property(Arbitrary = [typeof(Feeds)])]
     public bool A_blocked_line_is_found_again_as_the_hole_that_blocks_it(OilFeedInput feed)

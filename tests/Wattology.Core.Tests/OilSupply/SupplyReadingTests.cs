@@ -7,9 +7,11 @@ namespace Wattology.Core.Tests.OilSupply;
 
 public sealed class SupplyReadingTests
 {
-    private static CatchTestResult Result(double mean, double spread, double? ratio, double? hole = null) => new(mean, spread, ratio is null ? null : mean / ratio, ratio, hole);
+    private static CatchTestResult Result(double mean, double spread, double? ratio, double? hole = null)
+        => new(mean, spread, ratio is null ? null : mean / ratio, ratio, hole);
 
-    private static CatchTestOutcome Judged(CatchTestResult result, LimitBook? limits = null) => new(result, CatchTestOutcome.Judge(result, limits ?? LimitBook.Usual));
+    private static CatchTestOutcome Judged(CatchTestResult result, LimitBook? limits = null)
+        => new(result, CatchTestOutcome.Judge(result, limits ?? LimitBook.Usual));
 
     [Theory]
     [InlineData(1.5, 4, 1.0, Verdict.Sound, "as much as a clean line")]
@@ -43,7 +45,8 @@ public sealed class SupplyReadingTests
     public void A_restrictor_is_judged_only_by_a_known_figure()
     {
         var maker = new LimitBook([new Limit("restrictor", LimitSource.Maker, "sheet 7", 1.2, 1.4)]);
-        static (Verdict, string) Of(bool fitted, bool clear, double? hole, LimitBook limits) => RestrictorOutcome.Of(new(1, fitted, clear, hole), limits) is var o ? (o.Judgement.Verdict, o.Why) : default;
+        static (Verdict, string) Of(bool fitted, bool clear, double? hole, LimitBook limits)
+            => RestrictorOutcome.Of(new(1, fitted, clear, hole), limits) is var o ? (o.Judgement.Verdict, o.Why) : default;
         Assert.Equal((Verdict.ReadingOnly, "Clear. No figure for its size is known for this unit."), Of(true, true, 1.3, LimitBook.Usual));
         Assert.Equal((Verdict.Sound, "Clear, and the size it should be."), Of(true, true, 1.3, maker));
         Assert.Equal((Verdict.Stop, "Clear, but not the size it should be."), Of(true, true, 1.6, maker));

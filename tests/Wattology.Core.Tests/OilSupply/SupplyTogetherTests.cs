@@ -10,7 +10,8 @@ public sealed class SupplyTogetherTests
     private static readonly FeedLine Line = new(4.5, 600, 4);
 
     private static SupplyJudgement Judge(double galleryKpa, double flowLpm, double? leastKpa = 120) => SupplyTogether.Judge(galleryKpa,
-        new Limit("gallery", leastKpa is null ? LimitSource.NoneKnown : LimitSource.Shop, "test", leastKpa), new CatchTestInput(Oil, 20, Line, [new(flowLpm / 0.06 * 10, 10)]),
+        new Limit("gallery", leastKpa is null ? LimitSource.NoneKnown : LimitSource.Shop, "test", leastKpa),
+            new CatchTestInput(Oil, 20, Line, [new(flowLpm / 0.06 * 10, 10)]),
         SupplyLimits.Ratio.Usual, new ShopUnits());
 
     private static double Clean(double kpa) => OilFeed.Compute(new OilFeedInput(Oil, 20, kpa, Line)).FlowLpm;

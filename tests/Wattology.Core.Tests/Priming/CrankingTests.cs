@@ -21,7 +21,8 @@ public sealed class CrankingTests
         Assert.True(Of(job) is { NoPressureStop: true, Exhausted: true });
         Assert.Contains("direct gauge", Of(job).Refusal(job.Now.AddHours(1)));
         Assert.Equal(Verdict.Stop, job.Check("prime").Verdict);
-        foreach (var noted in new PressureNoted[] { new(true, PressureBy.Lamp, null, true, true), new(true, PressureBy.OwnGauge, 200), new(false, PressureBy.DirectGauge) })
+        foreach (var noted in new PressureNoted[] { new(true, PressureBy.Lamp, null, true, true), new(true, PressureBy.OwnGauge, 200),
+            new(false, PressureBy.DirectGauge) })
             Assert.True(Of(job.Tell(noted)).NoPressureStop);
         Assert.True(Of(job.PressureSeen()) is { NoPressureStop: false, PressureProved: true });
         Assert.Equal("The allowed cranking is used up.", Of(job).Refusal(job.Now.AddHours(1)));
@@ -111,7 +112,8 @@ public sealed class CrankingTests
     public void Priming_one_of_two_turbos_is_doubtful_until_the_other_is_oiled_too()
     {
         var twin = Book.In(2).Oil(2);
-        Assert.Equal(("one side only", Verdict.Doubtful, "Turbo 1 is not oiled and turned by hand yet."), (twin.Check("prime").Value, twin.Check("prime").Verdict, twin.Check("prime").Why));
+        Assert.Equal(("one side only", Verdict.Doubtful, "Turbo 1 is not oiled and turned by hand yet."),
+            (twin.Check("prime").Value, twin.Check("prime").Verdict, twin.Check("prime").Why));
         Assert.Equal(Verdict.Sound, twin.Oil(1).PressureSeen(120).Check("prime").Verdict);
     }
 
@@ -123,14 +125,16 @@ public sealed class CrankingTests
         Assert.Equal((Verdict.ReadingOnly, "", "Oil pressure is not proved yet."), Said(Book.In().Oil().Check("prime")));
         Assert.Equal((Verdict.ReadingOnly, "1 burst, 12 s", "Oil pressure is not proved yet."), Said(Book.In().Crank(1).Check("prime")));
         Assert.Equal("Pressure is proved, but not every turbo was oiled.", Book.In().Crank(1).PressureSeen().Check("prime").Why);
-        Assert.Equal((Verdict.Sound, "pressure, 2 bursts", "Oiled, and oil pressure proved before the first start."), Said(Book.In().Oil().Crank(2).PressureSeen().Check("prime")));
+        Assert.Equal((Verdict.Sound, "pressure, 2 bursts", "Oiled, and oil pressure proved before the first start."),
+            Said(Book.In().Oil().Crank(2).PressureSeen().Check("prime")));
         Assert.Equal("pressure seen", Book.In().Oil().PressureSeen().Check("prime").Value);
     }
 
     [Fact]
     public void The_record_says_pressure_and_priming_in_the_shops_units()
     {
-        var job = Book.In(units: new ShopUnits("psi")).PressureSeen(200).Tell(new PressureNoted(true, PressureBy.Lamp)).Tell(new PressureNoted(false, PressureBy.OwnGauge))
+        var job = Book.In(units: new ShopUnits("psi")).PressureSeen(200).Tell(new PressureNoted(true, PressureBy.Lamp))
+            .Tell(new PressureNoted(false, PressureBy.OwnGauge))
             .Tell(new Primed(1, PrimeMethod.PumpDriven, false, null, "no syringe fits")).Tell(new Primed(1, PrimeMethod.Syringe, true, 12));
         Assert.Equal(["seen, direct gauge 29 psi", "seen, lamp, which proves nothing: lamp not seen lit, or switch off", "not seen, machine's own gauge",
             "pump driven, wheel does not turn freely (no syringe fits)", "syringe, 12 ml, wheel turns freely"], job.Entries.Skip(1).Select(job.Job.Words));

@@ -7,7 +7,8 @@ public sealed class PressureTraceTests
     private static List<PressureSample> Trace(Func<double, double?> kpa, double seconds = 20, double noise = 2)
     {
         var random = new Random(7);
-        return [.. Enumerable.Range(0, (int)(seconds / 0.05)).Select(i => i * 0.05).Select(t => new PressureSample(100 + t, kpa(t) is { } p ? Math.Max(0, p + noise * (random.NextDouble() - 0.5)) : null))];
+        return [.. Enumerable.Range(0, (int)(seconds / 0.05)).Select(i => i * 0.05)
+            .Select(t => new PressureSample(100 + t, kpa(t) is { } p ? Math.Max(0, p + noise * (random.NextDouble() - 0.5)) : null))];
     }
 
     private static double Rise(double t, double from, double level) => t < from ? 0 : level * (1 - Math.Exp(-(t - from) / 0.5));

@@ -29,8 +29,10 @@ public sealed class CalculationApiTests
     {
         await using var server = await ShopServer.StartAsync();
         using var document = JsonDocument.Parse((await (await server.VisitAsync()).GetAsync("/openapi/v1.json")).Text);
-        Assert.Equal(Catalogue.All.Select(c => $"/api/calc/{c.Name}").Order(), document.RootElement.GetProperty("paths").EnumerateObject().Select(p => p.Name).Order());
-        Assert.True(document.RootElement.GetProperty("components").GetProperty("schemas").GetProperty("DrainInput").GetProperty("properties").TryGetProperty("exit_above_oil_mm", out _));
+        Assert.Equal(Catalogue.All.Select(c => $"/api/calc/{c.Name}").Order(), document.RootElement.GetProperty("paths").EnumerateObject()
+            .Select(p => p.Name).Order());
+        Assert.True(document.RootElement.GetProperty("components").GetProperty("schemas").GetProperty("DrainInput").GetProperty("properties").TryGetProperty(
+            "exit_above_oil_mm", out _));
     }
 
     [Fact]

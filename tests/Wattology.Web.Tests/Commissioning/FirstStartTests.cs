@@ -12,7 +12,8 @@ public sealed class FirstStartTests
         var visitor = await server.VisitAsync();
         await visitor.GetAsync("/sign-in");
         await visitor.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
-        var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.Machine == "Mail van" && j.HandedOverMs == null).Select(j => j.Id).SingleAsync());
+        var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.Machine == "Mail van" && j.HandedOverMs == null)
+            .Select(j => j.Id).SingleAsync());
         await visitor.GetAsync($"/jobs/{id}/start");
         return (visitor, $"/jobs/{id}/start");
     }
@@ -33,9 +34,11 @@ public sealed class FirstStartTests
         await jory.PostAsync(start + "?handler=Stop");
         Assert.Contains("ran without oil pressure in time", (await jory.GetAsync(start)).Said(".instrument.stopped"));
         Assert.Contains("First start hold point: no run without oil pressure", (await jory.PostAsync(start + "?handler=Fire")).Said(".instrument .fault-list"));
-        var refused = await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", ""), ("by", "direct-gauge"), ("seen", "true"), ("known", "measured"), ("instrument", "gauge 3"));
+        var refused = await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", ""), ("by", "direct-gauge"), ("seen", "true"), ("known", "measured"),
+            ("instrument", "gauge 3"));
         Assert.Contains("above 0, is needed", refused.Said(".instrument .fault-list"));
-        await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", "2 bar"), ("by", "direct-gauge"), ("seen", "true"), ("known", "measured"), ("instrument", "gauge 3"));
+        await jory.PostAsync(start + "?handler=Pressure", ("pressure_kpa", "2 bar"), ("by", "direct-gauge"), ("seen", "true"), ("known", "measured"),
+            ("instrument", "gauge 3"));
         Assert.Empty((await jory.GetAsync(start)).Page.QuerySelectorAll(".instrument"));
     }
 

@@ -30,8 +30,10 @@ public sealed class SheetTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
-        (string, string)[] drain = [("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("known", "seen"),
-            ("input.segments.0.length_mm", "140"), ("input.segments.0.fall_mm", "100"), ("input.segments.1.length_mm", ""), ("input.segments.1.fall_mm", ""), ("input.segments.4.length_mm", "90"), ("input.segments.4.fall_mm", "95")];
+        (string, string)[] drain = [("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"),
+            ("input.exit_above_oil_mm", "30"), ("known", "seen"),
+            ("input.segments.0.length_mm", "140"), ("input.segments.0.fall_mm", "100"), ("input.segments.1.length_mm", ""), ("input.segments.1.fall_mm", ""),
+                ("input.segments.4.length_mm", "90"), ("input.segments.4.fall_mm", "95")];
         var refused = await jory.PostAsync(job + "/drain/1", drain);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.Status);
         Assert.Equal("95", refused.Page.QuerySelector("#f-input-segments-1-fall-mm")!.GetAttribute("value"));
@@ -61,7 +63,8 @@ public sealed class SheetTests
         await using var server = await ShopServer.StartAsync();
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/book-in");
-        var job = (await jory.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 != "turbos"), ("turbos", "2"), ("once", "twin")])).Location!.ToString();
+        var job = (await jory.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 != "turbos"), ("turbos", "2"),
+            ("once", "twin")])).Location!.ToString();
         await jory.PostAsync(job + "/oil-supply/2", JobForms.CatchTest);
         var page = await jory.GetAsync(job + "/oil-supply/2");
         Assert.Contains("turbo 2", page.Page.QuerySelector("#spot-oil-supply-2")!.GetAttribute("aria-label"));

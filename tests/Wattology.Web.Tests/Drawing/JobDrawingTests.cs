@@ -17,7 +17,8 @@ public sealed class JobDrawingTests
 
     private static JudgedJob View(BoostControl control, bool water, bool closed, int turbos, string engine = "Brannock D3")
     {
-        var booked = new BookedIn("T-1", "Mill", "Smokes.", "REG 1", "Saw mill engine", engine, JobKind.Custom, control, Fuel.Diesel, water, closed, turbos, RunHours: 1);
+        var booked = new BookedIn("T-1", "Mill", "Smokes.", "REG 1", "Saw mill engine", engine, JobKind.Custom, control, Fuel.Diesel, water, closed, turbos,
+            RunHours: 1);
         var owner = new Author("p-a", "A", Role.Owner);
         return new JobBuilder(Id, booked, DateTimeOffset.UnixEpoch, owner, owner).Job;
     }
@@ -37,14 +38,18 @@ public sealed class JobDrawingTests
         var svg = XDocument.Parse(new JobDrawing(View(control, water, closed, turbos)).Render()).Root!;
         var box = svg.Attribute("viewBox")!.Value.Split(' ').Select(v => double.Parse(v, CultureInfo.InvariantCulture)).ToArray();
         double N(XElement e, string name) => double.Parse(e.Attribute(name)!.Value, CultureInfo.InvariantCulture);
-        var labels = svg.Descendants().Where(e => (string?)e.Attribute("class") == "d-label").Select(e => (X: N(e, "x"), Y: N(e, "y"), W: N(e, "width"), H: N(e, "height"))).ToArray();
+        var labels = svg.Descendants().Where(e => (string?)e.Attribute("class") == "d-label")
+            .Select(e => (X: N(e, "x"), Y: N(e, "y"), W: N(e, "width"), H: N(e, "height"))).ToArray();
         Assert.Equal(4 + 6 * turbos, labels.Length);
         Assert.All(labels, l => Assert.True(l.X >= 0 && l.Y >= 0 && l.X + l.W <= box[2] && l.Y + l.H <= box[3] && l.H >= 72));
         for (var i = 0; i < labels.Length; i++)
             for (var j = i + 1; j < labels.Length; j++)
-                Assert.False(labels[i].X < labels[j].X + labels[j].W && labels[j].X < labels[i].X + labels[i].W && labels[i].Y < labels[j].Y + labels[j].H && labels[j].Y < labels[i].Y + labels[i].H, $"labels {i} and {j} overlap");
+                Assert.False(labels[i].X < labels[j].X + labels[j].W && labels[j].X < labels[i].X + labels[i].W && labels[i].Y < labels[j].Y + labels[j].H
+                    && labels[j].Y < labels[i].Y + labels[i].H, $"labels {i} and {j} overlap");
         var text = svg.Value;
-        var parts = new Dictionary<BoostControl, string> { [BoostControl.WastegateCanister] = "wastegate canister", [BoostControl.VanesCanister] = "vane canister", [BoostControl.VanesElectric] = "vane motor", [BoostControl.WastegateElectric] = "wastegate motor", [BoostControl.ExternalWastegate] = "external wastegate" };
+        var parts = new Dictionary<BoostControl, string> { [BoostControl.WastegateCanister] = "wastegate canister",
+            [BoostControl.VanesCanister] = "vane canister", [BoostControl.VanesElectric] = "vane motor", [BoostControl.WastegateElectric] = "wastegate motor",
+                [BoostControl.ExternalWastegate] = "external wastegate" };
         Assert.All(parts, p => Assert.Equal(p.Key == control, text.Contains(p.Value, StringComparison.Ordinal)));
         Assert.Equal(water, text.Contains("water", StringComparison.Ordinal));
         Assert.Equal(closed, text.Contains("breather to intake", StringComparison.Ordinal));
@@ -75,6 +80,7 @@ public sealed class JobDrawingTests
     public void Every_verdict_has_a_word_a_shape_and_a_colour_of_its_own()
     {
         var marks = Enum.GetValues<Verdict>().Select(VerdictMark.Of).ToArray();
-        foreach (var part in new Func<VerdictMark, string>[] { m => m.Word, m => m.Path, m => m.Style, m => m.Ink }) Assert.Equal(marks.Length, marks.Select(part).Distinct().Count());
+        foreach (var part in new Func<VerdictMark, string>[] { m => m.Word, m => m.Path, m => m.Style, m => m.Ink }) Assert.Equal(marks.Length, marks
+            .Select(part).Distinct().Count());
     }
 }

@@ -5,13 +5,15 @@ internal static class JobForms
 {
     public static readonly (string, string)[] BookingIn =
     [
-        ("customer", "Mill Lane Saws"), ("complaint", "Smokes blue."), ("registration", "SAW 4"), ("machine", "Saw mill engine"), ("engine", "Brannock D3"), ("run_hours", "1200"), ("fuel", "diesel"), ("kind", "makers-spec"),
+        ("customer", "Mill Lane Saws"), ("complaint", "Smokes blue."), ("registration", "SAW 4"), ("machine", "Saw mill engine"), ("engine", "Brannock D3"),
+            ("run_hours", "1200"), ("fuel", "diesel"), ("kind", "makers-spec"),
         ("control", "wastegate-canister"), ("turbos", "1"), ("plate.maker_number", "OV-77-01"),
     ];
 
     public static readonly (string, string)[] CatchTest =
     [
-        ("grade", "5W-30"), ("input.oil_temp_c", "20"), ("input.gallery_kpa", "160"), ("input.line.id_mm", "4.5"), ("input.line.length_mm", "600"), ("input.runs.0.ml", "95"), ("input.runs.0.seconds", "10"), ("input.runs.1.ml", "96"), ("input.runs.1.seconds", "10"),
+        ("grade", "5W-30"), ("input.oil_temp_c", "20"), ("input.gallery_kpa", "160"), ("input.line.id_mm", "4.5"), ("input.line.length_mm", "600"),
+            ("input.runs.0.ml", "95"), ("input.runs.0.seconds", "10"), ("input.runs.1.ml", "96"), ("input.runs.1.seconds", "10"),
         ("known", "measured"), ("instrument", "jug"),
     ];
 
@@ -31,5 +33,6 @@ internal static class JobForms
     }
 
     /// <summary>How many entries the job's record shows.</summary>
-    public static async Task<int> EntriesAsync(this Visitor visitor, string job) => (await visitor.GetAsync(job + "/record")).Page.QuerySelectorAll(".record > li").Length;
+    public static async Task<int> EntriesAsync(this Visitor visitor, string job)
+        => (await visitor.GetAsync(job + "/record")).Page.QuerySelectorAll(".record > li").Length;
 }

@@ -139,7 +139,8 @@ public sealed class Visitor
 
     public Task<byte[]> BytesAsync(string path) => _client.GetByteArrayAsync(new Uri(path, UriKind.Relative));
 
-    private static async Task<Answer> ReadAsync(HttpResponseMessage response) => new(response.StatusCode, await response.Content.ReadAsStringAsync(), response.Headers.Location, response);
+    private static async Task<Answer> ReadAsync(HttpResponseMessage response)
+        => new(response.StatusCode, await response.Content.ReadAsStringAsync(), response.Headers.Location, response);
 
     private sealed class CookieKeeper(HttpMessageHandler inner) : DelegatingHandler(inner)
     {

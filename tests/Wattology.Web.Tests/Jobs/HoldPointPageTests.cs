@@ -78,8 +78,10 @@ public sealed class HoldPointPageTests
         await using var server = await ShopServer.StartAsync();
         var owner = await server.VisitAsync("maren");
         await owner.GetAsync("/limits");
-        await owner.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "maker"), ("reference", "starter sheet 4"), ("scope", ""), ("sound_to", "20 s"));
-        await owner.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "shop"), ("reference", "old starters"), ("scope", ""), ("sound_to", "8 s"));
+        await owner.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "maker"), ("reference", "starter sheet 4"), ("scope", ""),
+            ("sound_to", "20 s"));
+        await owner.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "shop"), ("reference", "old starters"), ("scope", ""),
+            ("sound_to", "8 s"));
         var (jory, job) = await BookedAsync(server);
         Assert.Contains("One burst at most 8 s (this shop: old starters)", (await jory.GetAsync(job + "/prime")).Said("#sheet"));
     }

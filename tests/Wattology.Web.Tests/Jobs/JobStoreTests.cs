@@ -18,7 +18,8 @@ public sealed class JobStoreTests
     private static readonly (string Column, string Change)[] Changes =
     [
         ("AtMs", "AtMs + 1"), ("By", "substr(By, 1, length(By) - 1) || 'b'"), ("ById", "ById || 'x'"), ("Stage", "'start'"), ("Second", "'Eve'"),
-        ("Body", "replace(Body, '95', '96')"), ("Outcome", "replace(Outcome, 'sound', 'stop')"), ("Typed", "replace(Typed, 'jug', 'mug')"), ("Once", "Once || 'x'"),
+        ("Body", "replace(Body, '95', '96')"), ("Outcome", "replace(Outcome, 'sound', 'stop')"), ("Typed", "replace(Typed, 'jug', 'mug')"),
+            ("Once", "Once || 'x'"),
         ("Instrument", "'Jug'"), ("Hash", "CASE substr(Hash, 1, 1) WHEN '0' THEN '1' ELSE '0' END || substr(Hash, 2)"),
         ("Prev", "CASE substr(Prev, 1, 1) WHEN '0' THEN '1' ELSE '0' END || substr(Prev, 2)"), ("Kind", "'drain'"), ("Role", "'owner'"),
     ];
@@ -36,11 +37,15 @@ public sealed class JobStoreTests
 
         foreach (var (column, change) in Changes)
         {
-            await ChangedAsync(server, $"UPDATE Entries SET {column} = {change} WHERE Seq = 3", faults => Assert.Contains(faults, f => f.Contains("entry 3", StringComparison.Ordinal)));
+            await ChangedAsync(server, $"UPDATE Entries SET {column} = {change} WHERE Seq = 3", faults
+                => Assert.Contains(faults, f => f.Contains("entry 3", StringComparison.Ordinal)));
         }
-        await ChangedAsync(server, "DELETE FROM Entries WHERE Seq = 4", faults => Assert.Contains(faults, f => f.Contains("4 entries", StringComparison.Ordinal) && f.Contains("3 ending", StringComparison.Ordinal)));
-        await ChangedAsync(server, "DELETE FROM Entries WHERE Seq = 2", faults => Assert.Contains(faults, f => f.Contains("entry 2 is missing", StringComparison.Ordinal)));
-        await ChangedAsync(server, "UPDATE Jobs SET NextWaits = 'anything'", faults => Assert.Contains(faults, f => f.Contains("'rebuild' makes it anew", StringComparison.Ordinal)));
+        await ChangedAsync(server, "DELETE FROM Entries WHERE Seq = 4", faults
+            => Assert.Contains(faults, f => f.Contains("4 entries", StringComparison.Ordinal) && f.Contains("3 ending", StringComparison.Ordinal)));
+        await ChangedAsync(server, "DELETE FROM Entries WHERE Seq = 2", faults
+            => Assert.Contains(faults, f => f.Contains("entry 2 is missing", StringComparison.Ordinal)));
+        await ChangedAsync(server, "UPDATE Jobs SET NextWaits = 'anything'", faults
+            => Assert.Contains(faults, f => f.Contains("'rebuild' makes it anew", StringComparison.Ordinal)));
         Assert.Empty(await server.VerifyAsync());
     }
 
@@ -85,7 +90,8 @@ public sealed class JobStoreTests
         for (var i = 0; i < 3; i++) Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/crankcase", reading)).Status);
         Assert.Equal(3, await jory.EntriesAsync(job));
 
-        var answers = await Task.WhenAll(Enumerable.Range(0, 10).Select(i => (i % 2 == 0 ? jory : maren).PostAsync(job + "/crankcase", [.. reading[..4], ("once", $"own-{i}")])));
+        var answers = await Task.WhenAll(Enumerable.Range(0, 10).Select(i
+            => (i % 2 == 0 ? jory : maren).PostAsync(job + "/crankcase", [.. reading[..4], ("once", $"own-{i}")])));
         Assert.All(answers, a => Assert.Equal(HttpStatusCode.Redirect, a.Status));
         Assert.Equal(13, await jory.EntriesAsync(job));
         Assert.Empty(await server.VerifyAsync());
@@ -143,7 +149,8 @@ public sealed class JobStoreTests
         Assert.Contains("Maren T answered this after your page was opened: Blue smoke: blue smoke.", clash.Said("#finding-blue-smoke .fault"));
         Assert.NotNull(clash.Page.QuerySelector("[name='answer.blue-smoke'][value=absent][checked]"));
         var saw = clash.Page.QuerySelector("[name='saw.blue-smoke']")!.GetAttribute("value")!;
-        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/findings", ("answer.blue-smoke", "absent"), ("saw.blue-smoke", saw), ("once", "deliberate"))).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job
+            + "/findings", ("answer.blue-smoke", "absent"), ("saw.blue-smoke", saw), ("once", "deliberate"))).Status);
         Assert.Equal(5, await jory.EntriesAsync(job));
     }
 
@@ -171,7 +178,8 @@ public sealed class JobStoreTests
         await using var server = await ShopServer.StartAsync();
         await (await server.VisitAsync("jory")).BookInAsync();
         foreach (var sql in new[] { "UPDATE Entries SET By = 'Eve'", "DELETE FROM Entries" })
-            Assert.Contains("never changed or deleted", (await Assert.ThrowsAsync<SqliteException>(() => server.WithAsync(s => s.GetRequiredService<ShopDb>().Database.ExecuteSqlRawAsync(sql)))).Message);
+            Assert.Contains("never changed or deleted", (await Assert.ThrowsAsync<SqliteException>(()
+                => server.WithAsync(s => s.GetRequiredService<ShopDb>().Database.ExecuteSqlRawAsync(sql)))).Message);
         Assert.Empty(await server.VerifyAsync());
     }
 
@@ -195,7 +203,8 @@ public sealed class JobStoreTests
 
         // Well formed and chained, but its outcome belongs to no such drain.
         var entries = JobFile.Read(file).ToArray();
-        entries[2] = entries[2] with { Outcome = entries[2].Outcome.Replace("\"segment\":0", "\"segment\":-7", StringComparison.Ordinal).Replace("\"segments\":[", "\"segments\":[],\"was\":[", StringComparison.Ordinal) };
+        entries[2] = entries[2] with { Outcome = entries[2].Outcome.Replace("\"segment\":0", "\"segment\":-7",
+            StringComparison.Ordinal).Replace("\"segments\":[", "\"segments\":[],\"was\":[", StringComparison.Ordinal) };
         entries[2] = entries[2] with { Hash = entries[2].ComputeHash() };
         Assert.NotEmpty((await Assert.ThrowsAsync<Core.Inputs.InputRefusedException>(() => Import(JobFile.Write(entries)))).Faults.ByPath);
         Assert.Equal(0, await other.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.CountAsync()));
@@ -203,7 +212,8 @@ public sealed class JobStoreTests
         var strange = file.Replace("Mill Lane Saws", "<b onclick=alert(1)>Mill</b>\\u0001", StringComparison.Ordinal);
         Assert.Contains("entries.0", (await Assert.ThrowsAsync<Core.Inputs.InputRefusedException>(() => Import(strange))).Faults.ByPath.Keys);
         Assert.Equal(id, await Import(file));
-        Assert.DoesNotContain((await owner.GetAsync("/jobs/" + id)).Page.All, e => e.Attributes.Any(a => a.Value.Contains("people", StringComparison.Ordinal) && a.Name.StartsWith("hx-", StringComparison.Ordinal)));
+        Assert.DoesNotContain((await owner.GetAsync("/jobs/" + id)).Page.All, e
+            => e.Attributes.Any(a => a.Value.Contains("people", StringComparison.Ordinal) && a.Name.StartsWith("hx-", StringComparison.Ordinal)));
     }
 
     [Fact]
@@ -211,8 +221,10 @@ public sealed class JobStoreTests
     {
         await using var server = await ShopServer.StartAsync();
         var author = new Author("p-j", "Jory A", Role.Technician);
-        Assert.Contains("it takes owner or desk", (await Assert.ThrowsAsync<RefusedException>(() => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}", author)))).Message);
-        await Assert.ThrowsAsync<Core.Inputs.InputRefusedException>(() => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}", author with { Role = Role.Desk })));
+        Assert.Contains("it takes owner or desk", (await Assert.ThrowsAsync<RefusedException>(()
+            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}", author)))).Message);
+        await Assert.ThrowsAsync<Core.Inputs.InputRefusedException>(()
+            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}", author with { Role = Role.Desk })));
     }
 
     [Fact]
@@ -222,7 +234,8 @@ public sealed class JobStoreTests
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/book-in");
         const string strange = "\"><img src=x onerror=alert(1)> &amp; \u0001\ud83d\udd27 \u00a0'<";
-        var job = (await jory.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 is not ("customer" or "engine" or "machine")), ("customer", strange), ("engine", strange), ("machine", strange), ("once", "s")])).Location!.ToString();
+        var job = (await jory.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 is not ("customer" or "engine" or "machine")),
+            ("customer", strange), ("engine", strange), ("machine", strange), ("once", "s")])).Location!.ToString();
         foreach (var path in new[] { "", "/record", "/plate/1", "/findings", "/file.json" })
         {
             var page = await jory.GetAsync(job + path);
@@ -243,7 +256,8 @@ public sealed class JobStoreTests
         await maren.GetAsync(job);
         await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "4"), ("running", "idle"), ("known", "measured"), ("instrument", "gauge"));
         var hash = (await jory.GetAsync(job + "/crankcase")).Page.QuerySelector(".latest a")!.GetAttribute("href")!.Split("corrects=")[1];
-        (string, string)[] correction = [("pressure_kpa", "0.4"), ("running", "idle"), ("known", "measured"), ("instrument", "gauge"), ("corrects", hash), ("reason", "read in mbar")];
+        (string, string)[] correction = [("pressure_kpa", "0.4"), ("running", "idle"), ("known", "measured"), ("instrument", "gauge"), ("corrects", hash),
+            ("reason", "read in mbar")];
         Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/crankcase", correction)).Status);
         var second = await maren.PostAsync(job + "/crankcase", correction);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, second.Status);
@@ -265,7 +279,8 @@ public sealed class JobStoreTests
         await server.WithAsync(async s =>
         {
             var db = s.GetRequiredService<ShopDb>();
-            await db.Jobs.ExecuteUpdateAsync(j => j.SetProperty(x => x.Search, "").SetProperty(x => x.HandedOverMs, (long?)null).SetProperty(x => x.Waits, "claim"));
+            await db.Jobs.ExecuteUpdateAsync(j => j.SetProperty(x => x.Search, "").SetProperty(x => x.HandedOverMs, (long?)null).SetProperty(x
+                => x.Waits, "claim"));
         });
         Assert.NotEmpty(await server.VerifyAsync());
         await server.WithAsync(s => s.GetRequiredService<Verifier>().RebuildAsync());
@@ -282,7 +297,8 @@ public sealed class JobStoreTests
         var rows = await Rows(first);
         Assert.Equal(rows.Select(r => r.Head), (await Rows(second)).Select(r => r.Head));
         Assert.True(rows.Count >= 20);
-        Assert.Superset(new HashSet<string> { "plate", "findings", "oil-supply", "clocking", "crankcase", "prime", "start" }, rows.Where(r => r.HandedOverMs is null).Select(r => r.NextSheet).ToHashSet());
+        Assert.Superset(new HashSet<string> { "plate", "findings", "oil-supply", "clocking", "crankcase", "prime", "start" }, rows
+            .Where(r => r.HandedOverMs is null).Select(r => r.NextSheet).ToHashSet());
         Assert.Equal(["answer", "claim", "hands", "parts", "wait"], rows.Where(r => r.HandedOverMs is null).Select(r => r.Waits).Distinct().Order());
         var latest = await first.WithAsync(p => p.GetRequiredService<ShopDb>().Entries.MaxAsync(e => e.AtMs));
         Assert.True(latest <= clock.GetUtcNow().ToUnixTimeMilliseconds());
@@ -295,11 +311,13 @@ public sealed class JobStoreTests
         var visitor = await server.VisitAsync();
         await visitor.GetAsync("/sign-in");
         await visitor.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
-        var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.HandedOverMs != null).OrderBy(j => j.Number).Select(j => j.Id).FirstAsync());
+        var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.HandedOverMs != null).OrderBy(j => j.Number)
+            .Select(j => j.Id).FirstAsync());
         using var pdf = PdfDocument.Open(await visitor.BytesAsync($"/jobs/{id}/file.pdf"));
         var text = string.Join(' ', pdf.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
         var view = (await server.WithAsync(s => s.GetRequiredService<JobStore>().FindAsync(id)))!;
-        foreach (var said in new[] { view.Machine.Customer.Split(' ')[0], view.Machine.Registration.Split(' ')[0], "Restrictor", "Hand-over", view.Record.Last.Hash, view.Record.Entries[0].Hash })
+        foreach (var said in new[] { view.Machine.Customer.Split(' ')[0], view.Machine.Registration.Split(' ')[0], "Restrictor", "Hand-over",
+            view.Record.Last.Hash, view.Record.Entries[0].Hash })
             Assert.Contains(said, text);
         Assert.True(pdf.GetPage(1).Paths.Count > 40, "the drawing is on the first page");
     }
@@ -311,12 +329,14 @@ public sealed class JobStoreTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         var file = (await jory.GetAsync(job + "/file.json")).Text;
-        Assert.Contains("is here already", (await Assert.ThrowsAsync<RefusedException>(() => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(file)))).Message);
+        Assert.Contains("is here already", (await Assert.ThrowsAsync<RefusedException>(()
+            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(file)))).Message);
 
         await using var other = await ShopServer.StartAsync();
         var their = await other.VisitAsync("jory");
         await their.BookInAsync();
-        Assert.Contains("Another job has the number", (await Assert.ThrowsAsync<RefusedException>(() => other.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(file)))).Message);
+        Assert.Contains("Another job has the number", (await Assert.ThrowsAsync<RefusedException>(()
+            => other.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(file)))).Message);
     }
 
     [Fact]

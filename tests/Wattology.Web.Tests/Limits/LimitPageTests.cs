@@ -5,7 +5,8 @@ namespace Wattology.Web.Tests.Limits;
 
 public sealed class LimitPageTests
 {
-    private static (string, string)[] Limit(string source, string reference, string scope, string to) => [("key", "crankcase-open"), ("source", source), ("reference", reference), ("scope", scope), ("sound_to", to)];
+    private static (string, string)[] Limit(string source, string reference, string scope, string to)
+        => [("key", "crankcase-open"), ("source", source), ("reference", reference), ("scope", scope), ("sound_to", to)];
 
     private static (string, string)[] Reading(string kpa) => [("pressure_kpa", kpa), ("running", "loaded"), ("known", "measured"), ("instrument", "gauge")];
 
@@ -30,7 +31,8 @@ public sealed class LimitPageTests
         Assert.Contains("stop", makers.Said(".latest .verdict"));
         Assert.Contains("maker: sheet 9, rev. B", makers.Said(".latest"));
 
-        var withdraw = (await owner.GetAsync("/limits")).Page.QuerySelectorAll("button[name=limit]").First(b => b.Closest("tr")!.TextContent.Contains("sheet 9", StringComparison.Ordinal)).GetAttribute("value")!;
+        var withdraw = (await owner.GetAsync("/limits")).Page.QuerySelectorAll("button[name=limit]").First(b
+            => b.Closest("tr")!.TextContent.Contains("sheet 9", StringComparison.Ordinal)).GetAttribute("value")!;
         await owner.PostAsync("/limits?handler=Withdraw", ("limit", withdraw));
         await owner.PostAsync(job + "/crankcase", Reading("1.2"));
         Assert.Contains("this shop: agreed in spring", (await owner.GetAsync(job + "/crankcase")).Said(".latest"));
@@ -44,7 +46,8 @@ public sealed class LimitPageTests
         var owner = await server.VisitAsync("maren");
         var job = await owner.BookInAsync();
         await owner.GetAsync("/limits");
-        await owner.PostAsync("/limits?handler=Units", ("units.pressure", "psi"), ("units.length", "in"), ("units.temperature", "°F"), ("units.distance", "mi"));
+        await owner.PostAsync("/limits?handler=Units", ("units.pressure", "psi"), ("units.length", "in"), ("units.temperature", "°F"),
+            ("units.distance", "mi"));
         await owner.PostAsync(job + "/crankcase", Reading("0.1"));
         Assert.Contains("0.1 psi", (await owner.GetAsync(job + "/crankcase")).Said(".latest .value"));
         Assert.Contains("\"pressure_kpa\":0.68947", (await owner.GetAsync(job + "/file.json")).Text);

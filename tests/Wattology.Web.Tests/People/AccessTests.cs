@@ -21,15 +21,18 @@ public sealed class AccessTests
         Assert.True(pages.Length > 18);
         foreach (var page in pages)
         {
-            var path = "/" + page.RoutePattern.RawText!.Replace("{id}", job.Split('/')[2], StringComparison.Ordinal).Replace("{turbo:int=1}", "1", StringComparison.Ordinal);
+            var path = "/" + page.RoutePattern.RawText!.Replace("{id}", job.Split('/')[2], StringComparison.Ordinal).Replace("{turbo:int=1}", "1",
+                StringComparison.Ordinal);
             if (path is "/trouble") continue;
             var open = path is "/sign-in" or "/set-up";
             var answer = await nobody.GetAsync(path);
             Assert.True(open || (answer.Status == HttpStatusCode.Redirect && answer.Location!.ToString().Contains("/sign-in", StringComparison.Ordinal)), path);
-            Assert.True((await jory.SendAsync(path, ("note", "x"))).Status is HttpStatusCode.BadRequest or HttpStatusCode.Forbidden, $"post without a token to {path}");
+            Assert.True((await jory.SendAsync(path, ("note", "x"))).Status is HttpStatusCode.BadRequest or HttpStatusCode.Forbidden,
+                $"post without a token to {path}");
         }
         Assert.Equal(2, await jory.EntriesAsync(job));
-        foreach (var path in new[] { job + "/file.pdf", job + "/file.json", "/understand?measure=pressure&field=x" }) Assert.Equal(HttpStatusCode.Redirect, (await nobody.GetAsync(path)).Status);
+        foreach (var path in new[] { job + "/file.pdf", job + "/file.json", "/understand?measure=pressure&field=x" }) Assert.Equal(HttpStatusCode.Redirect,
+            (await nobody.GetAsync(path)).Status);
         foreach (var path in new[] { "/healthz", "/openapi/v1.json" }) Assert.Equal(HttpStatusCode.OK, (await nobody.GetAsync(path)).Status);
     }
 
@@ -48,7 +51,8 @@ public sealed class AccessTests
             var policy = answer.Raw.Headers.GetValues("Content-Security-Policy").Single();
             Assert.DoesNotContain("unsafe", policy);
             Assert.Contains("default-src 'none'", policy);
-            Assert.DoesNotContain(answer.Page.All, e => e.HasAttribute("style") || e.Attributes.Any(a => a.Name.StartsWith("on", StringComparison.Ordinal)) || (e.LocalName is "script" && !e.HasAttribute("src")) || (e.LocalName == "style"));
+            Assert.DoesNotContain(answer.Page.All, e => e.HasAttribute("style") || e.Attributes.Any(a => a.Name.StartsWith("on", StringComparison.Ordinal))
+                || (e.LocalName is "script" && !e.HasAttribute("src")) || (e.LocalName == "style"));
         }
     }
 
@@ -58,7 +62,8 @@ public sealed class AccessTests
         await using var server = await ShopServer.StartAsync();
         var thief = await server.VisitAsync();
         await thief.GetAsync("/sign-in");
-        for (var i = 0; i < 4; i++) Assert.Contains("do not belong together", (await thief.PostAsync("/sign-in", ("user", "jory"), ("password", "guess number " + i))).Said(".fault"));
+        for (var i = 0; i < 4; i++) Assert.Contains("do not belong together",
+            (await thief.PostAsync("/sign-in", ("user", "jory"), ("password", "guess number " + i))).Said(".fault"));
         Assert.Contains("locked", (await thief.PostAsync("/sign-in", ("user", "jory"), ("password", "guess"))).Said(".fault"));
         Assert.Contains("locked", (await thief.PostAsync("/sign-in", ("user", "jory"), ("password", ShopServer.Password))).Said(".fault"));
 
@@ -80,7 +85,8 @@ public sealed class AccessTests
         Assert.Contains("it takes owner or technician", refused.Said(".fault-list"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await desk.PostAsync(job + "/release?handler=Pass", ("pass_reason", "hurry"))).Status);
         await technician.GetAsync("/limits");
-        Assert.Equal(HttpStatusCode.Forbidden, (await technician.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "shop"), ("reference", "x"), ("sound_to", "99"))).Status);
+        Assert.Equal(HttpStatusCode.Forbidden, (await technician.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "shop"),
+            ("reference", "x"), ("sound_to", "99"))).Status);
         Assert.Equal(HttpStatusCode.Forbidden, (await technician.GetAsync("/people")).Status);
         Assert.Equal(2, await technician.EntriesAsync(job));
     }

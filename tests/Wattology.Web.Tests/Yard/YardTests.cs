@@ -19,7 +19,8 @@ public sealed class YardTests
         Assert.Contains("Waits for parts 1", yard.Said(".waits h2"));
         Assert.Contains("gasket, Friday boat", yard.Said(".yard"));
         Assert.Contains("late:", yard.Said(".yard td.late"));
-        foreach (var search in new[] { "saw4", "mill lane", "ov 77 01", "J-1001" }) Assert.Contains("Saw mill engine", (await desk.GetAsync("/?q=" + Uri.EscapeDataString(search))).Said(".yard"));
+        foreach (var search in new[] { "saw4", "mill lane", "ov 77 01", "J-1001" }) Assert
+            .Contains("Saw mill engine", (await desk.GetAsync("/?q=" + Uri.EscapeDataString(search))).Said(".yard"));
         Assert.Contains("Nothing found", (await desk.GetAsync("/?q=%25")).Said("main"));
     }
 
@@ -31,11 +32,13 @@ public sealed class YardTests
         await desk.GetAsync("/book-in");
         var longName = string.Join(' ', Enumerable.Repeat("Longwinded", 60));
         for (var i = 0; i < 30; i++)
-            await desk.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 is not "customer"), ("customer", $"{longName} {i}"), ("once", $"many-{i}")]);
+            await desk.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 is not "customer"), ("customer", $"{longName} {i}"),
+                ("once", $"many-{i}")]);
         var yard = await desk.GetAsync("/");
         Assert.Equal(30, yard.Page.QuerySelectorAll(".yard tbody tr").Length);
         Assert.Equal(30, yard.Page.QuerySelectorAll("a.num").Select(a => a.TextContent).Distinct().Count());
-        var tooLong = await desk.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 is not "complaint"), ("complaint", new string('x', 5000)), ("once", "too-long")]);
+        var tooLong = await desk.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 is not "complaint"), ("complaint", new string('x', 5000)),
+            ("once", "too-long")]);
         Assert.Contains("5000 characters long; 4000 are allowed", tooLong.Said(".fault-list"));
         Assert.Equal(5000, tooLong.Page.QuerySelector("textarea")!.TextContent.Trim().Length);
     }
@@ -48,7 +51,8 @@ public sealed class YardTests
         var job = await desk.BookInAsync();
         var form = await desk.GetAsync("/book-in?job=" + job.Split('/')[2]);
         var corrects = form.Page.QuerySelector("[name=corrects]")!.GetAttribute("value")!;
-        (string, string)[] fields = [.. JobForms.BookingIn.Where(f => f.Item1 is not "machine"), ("machine", "Saw mill engine, spare"), ("job", job.Split('/')[2]), ("corrects", corrects)];
+        (string, string)[] fields = [.. JobForms.BookingIn.Where(f => f.Item1 is not "machine"), ("machine", "Saw mill engine, spare"),
+            ("job", job.Split('/')[2]), ("corrects", corrects)];
         Assert.Contains("A correction needs its reason", (await desk.PostAsync("/book-in", fields)).Said(".fault-list"));
         Assert.Equal(HttpStatusCode.Redirect, (await desk.PostAsync("/book-in", [.. fields, ("reason", "It was the spare.")])).Status);
         var page = await desk.GetAsync(job);
@@ -63,7 +67,8 @@ public sealed class YardTests
         await using var server = await ShopServer.StartAsync();
         var owner = await server.VisitAsync("maren");
         await owner.GetAsync("/people");
-        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/people?handler=Add", ("name", "Odd Lund"), ("user", "odd"), ("password", ShopServer.Password), ("role", "technician"))).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/people?handler=Add", ("name", "Odd Lund"), ("user", "odd"),
+            ("password", ShopServer.Password), ("role", "technician"))).Status);
         Assert.Contains("Odd Lund", (await (await server.VisitAsync("odd")).GetAsync("/")).Said(".who"));
     }
 

@@ -41,7 +41,8 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
     {
         var (sin, cos) = Math.SinCos(Math.Min(degrees, FullBand) * Math.PI / 180);
         return string.Create(CultureInfo.InvariantCulture,
-            $"M{-100 * sin:0.##} {100 * cos:0.##}A100 100 0 0 0 {100 * sin:0.##} {100 * cos:0.##}L{124 * sin:0.##} {124 * cos:0.##}A124 124 0 0 1 {-124 * sin:0.##} {124 * cos:0.##}z");
+            $"M{-100 * sin:0.##} {100 * cos:0.##}A100 100 0 0 0 {100 * sin:0.##} {100 * cos:0.##}L{124 * sin:0.##} {124 * cos:0.##}A124 124 0 0 1 "
+                + $"{-124 * sin:0.##} {124 * cos:0.##}z");
     }
 
     /// <summary>What the angles typed so far come to.</summary>
@@ -49,7 +50,9 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
     {
         var reader = new FormReader(new FormCollection(Request.Query.ToDictionary()), Units, Form, Times);
         if (reader.Read(typeof(ClockingReading), new() { ["turbo"] = Turbo }) is not ClockingReading { Input: { } input } reading)
-            return Content($"<p class=\"hint\">{System.Text.Encodings.Web.HtmlEncoder.Default.Encode(Form.FaultAt("step_deg") ?? "Type the oil inlet's angle.")}</p>", "text/html");
+            return Content(
+                $"<p class=\"hint\">{System.Text.Encodings.Web.HtmlEncoder.Default.Encode(Form.FaultAt("step_deg") ?? "Type the oil inlet's angle.")}</p>",
+                    "text/html");
         return Partial("_ClockingPreview", new Preview(ClockingOutcome.Of(input, Job.Context.Limits), ClockingCheck.TurnWords(input, reading.StepDeg)));
     }
 
@@ -57,7 +60,8 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
     protected override void PrepareForm()
     {
         SuggestFromLatest();
-        foreach (var (field, usual) in new[] { ("input.oil_inlet_deg", "0"), ("input.drain_offset_deg", "180"), ("input.compressor_up_deg", "0"), ("input.heading_deg", "0"), ("known", "measured") })
+        foreach (var (field, usual) in new[] { ("input.oil_inlet_deg", "0"), ("input.drain_offset_deg", "180"), ("input.compressor_up_deg", "0"),
+            ("input.heading_deg", "0"), ("known", "measured") })
             Form.Suggest(field, usual);
     }
 }

@@ -18,7 +18,8 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
 
     /// <summary>Where the suggested flow comes from.</summary>
     public string FlowHint => LastCatch is null ? "The maker's figure, or an estimate; about 1 to 3 l/min hot on a car or van."
-        : $"Estimate: this job's feed line, {Units.ShowPressure(AssumedGalleryKpa)} at {Units.ShowTemperature(HotTempC)} and a usual plain bearing, assumed. The maker's figure wins.";
+        : $"Estimate: this job's feed line, {Units.ShowPressure(AssumedGalleryKpa)} at {Units.ShowTemperature(HotTempC)} and a usual plain bearing, assumed. "
+        + $"The maker's figure wins.";
 
     private CatchTestReading? LastCatch => Job.Record.LatestOf<CatchTestReading>(Turbo)?.Body;
 
@@ -30,7 +31,8 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
         Form.Suggest("input.oil_temp_c", Units.ShowTemperature(HotTempC));
         if (LastCatch is { } feed)
         {
-            var hot = OilFeed.Compute(new OilFeedInput(feed.Input.Oil, HotTempC, AssumedGalleryKpa, feed.Input.Line, feed.Input.RestrictorMm, feed.Input.RestrictorLengthMm, Bearing.UsualPlain));
+            var hot = OilFeed.Compute(new OilFeedInput(feed.Input.Oil, HotTempC, AssumedGalleryKpa, feed.Input.Line, feed.Input.RestrictorMm,
+                feed.Input.RestrictorLengthMm, Bearing.UsualPlain));
             if (hot.FlowLpm > 0) Form.Suggest("input.flow_lpm", Units.Show(hot.FlowLpm, Measure.Flow));
         }
         if (Job.Record.Latest<CrankcaseReading>()?.Body.PressureKpa is > 0 and { } kpa) Form.Suggest("input.crankcase_kpa", Units.ShowPressure(kpa));

@@ -34,12 +34,14 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public static string Strength(double p) => p >= 0.5 ? "strong" : p >= 0.2 ? "fair" : "weak";
 
     /// <summary>What the confirmed cause asks for at one hold point, as it stands.</summary>
-    public IEnumerable<(Remedy Remedy, Item Item)> RemediesAt(HoldPoint point) => Job.HoldPoint(point).Items.Select(i => (Remedies.Find(i.Id), i)).Where(r => r.Item1 is not null)!;
+    public IEnumerable<(Remedy Remedy, Item Item)> RemediesAt(HoldPoint point)
+        => Job.HoldPoint(point).Items.Select(i => (Remedies.Find(i.Id), i)).Where(r => r.Item1 is not null)!;
 
     /// <summary>The best checks to make now: a strip finding needs the turbo open, which shows by one being answered.</summary>
     public IReadOnlyList<NextCheck> Next => [.. Job.Ranking.Next.Where(n => n.GainBits > WorthBits && CauseModel.Usual.Find(n.Id)!.Stage <= Reach).Take(4)];
 
-    private Stage Reach => Job.Answers.Keys.Select(f => CauseModel.Usual.Find(f)!.Stage).Append(Stage.Vehicle).Max() is var reached && reached == Stage.Bench ? Stage.Strip : reached;
+    private Stage Reach => Job.Answers.Keys.Select(f => CauseModel.Usual.Find(f)!.Stage).Append(Stage.Vehicle).Max() is var reached && reached == Stage.Bench
+        ? Stage.Strip : reached;
 
     /// <summary>Whether a check is lost once the turbo comes off.</summary>
     public bool GoneLater(string finding) => CauseModel.Usual.Find(finding)!.Stage == Stage.Vehicle && Reach == Stage.Vehicle;
@@ -63,7 +65,8 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
 
     /// <summary>The reading that answers a finding nobody answered, in words; null when none does.</summary>
     public string? ReadingWords(string finding) => Job.Answers.TryGetValue(finding, out var answered) && answered.Reading is { } reading
-        ? $"by the {reading.Title.ToLowerInvariant()} reading: {(answered.Answer == Answer.Present ? FindingWords.Of(finding).Present : FindingWords.Of(finding).Absent)}" : null;
+        ? $"by the {reading.Title.ToLowerInvariant()} reading: "
+        + $"{(answered.Answer == Answer.Present ? FindingWords.Of(finding).Present : FindingWords.Of(finding).Absent)}" : null;
 
     /// <summary>The value of a choice in the form.</summary>
     public static string Word(Answer? choice) => choice is { } answer ? JsonForm.WordOf(answer) : NotLooked;
@@ -71,12 +74,14 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     /// <summary>The two strongest arguments for and the strongest against, in words.</summary>
     public string ArgumentsFor(string cause)
     {
-        string Words(Argument a) => $"{FindingWords.Of(a.Finding).Title.ToLowerInvariant()} ({(Job.Answers[a.Finding].Answer == Answer.Present ? FindingWords.Of(a.Finding).Present : FindingWords.Of(a.Finding).Absent)})"
+        string Words(Argument a) => $"{FindingWords.Of(a.Finding).Title.ToLowerInvariant()} "
+            + $"({(Job.Answers[a.Finding].Answer == Answer.Present ? FindingWords.Of(a.Finding).Present : FindingWords.Of(a.Finding).Absent)})"
             + (Math.Abs(a.Db) >= StrongDecibans ? ", strongly" : "");
         var own = Job.Ranking.Why.Where(w => w.Cause == cause && Math.Abs(w.Db) >= 1).ToArray();
         var pro = own.Where(w => w.Db > 0).Take(2).Select(Words).ToArray();
         var con = own.Where(w => w.Db < 0).Take(1).Select(Words).ToArray();
-        return string.Join(". ", new[] { pro.Length > 0 ? "For it: " + string.Join("; ", pro) : "", con.Length > 0 ? "Against: " + con[0] : "" }.Where(t => t.Length > 0));
+        return string.Join(". ", new[] { pro.Length > 0 ? "For it: " + string.Join("; ", pro) : "", con.Length > 0 ? "Against: " + con[0] : "" }
+            .Where(t => t.Length > 0));
     }
 
     /// <summary>Records the findings that were touched, each with the entry the person saw standing.</summary>
@@ -89,7 +94,8 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
             if (typed.Length == 0) continue;
             var now = JsonForm.ValueOf<Answer>(typed);
             var shown = saw.Length > 0 && Job.Record.Find(saw) is { } seen ? Job.Record.Read<FindingNoted>(seen).Body.Answer : null;
-            if (now != shown) changed.Add(new EntryDraft(new FindingNoted(0, finding.Id, now), finding.Stage == Stage.Ask ? Known.Told : Known.Seen, Answers: saw));
+            if (now != shown) changed.Add(new EntryDraft(new FindingNoted(0, finding.Id, now), finding.Stage == Stage.Ask ? Known.Told
+                : Known.Seen, Answers: saw));
         }
         return await RecordAnswersAsync(changed, "finding", Here);
     }

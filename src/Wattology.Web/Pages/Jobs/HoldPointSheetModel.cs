@@ -22,7 +22,8 @@ public abstract class HoldPointSheetModel(SheetServices services) : SheetModel(s
         var reason = Text("pass_reason");
         if (reason.Length == 0) Form.Faults.Add("pass_reason", "Passing takes a reason, which the claim will show.");
         // What the person saw open, not what is open now: the two are compared when it is recorded.
-        var seen = Request.Form.ContainsKey("open") ? Request.Form["open"].ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries) : [.. Held.Open.Select(i => i.Id)];
+        var seen = Request.Form.ContainsKey("open") ? Request.Form["open"].ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            : [.. Held.Open.Select(i => i.Id)];
         PrepareForm();
         return await RecordAsync(new HoldPointPassed(Point, seen, reason), $"{PointTitle}: passed under your name.");
     }

@@ -23,10 +23,12 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
         {
             var filled = new FormState();
             new FormFill(filled, Units, Times).Into(last.Body, TypedOf(last.Entry));
-            foreach (var field in new[] { "input.line.id_mm", "input.line.length_mm", "input.line.minor_k", "input.line.rise_mm" }) Form.Suggest(field, filled[field]);
+            foreach (var field in new[] { "input.line.id_mm", "input.line.length_mm", "input.line.minor_k", "input.line.rise_mm" }) Form.Suggest(field,
+                filled[field]);
             Form.Suggest(OilGradeField.Name, OilGradeField.ChoiceOf(last.Body.Grade));
         }
-        if (Job.Record.LatestOf<RestrictorReading>(Turbo)?.Body is { Fitted: true, HoleMm: { } hole }) Form.Suggest("input.restrictor_mm", Units.ShowLength(hole));
+        if (Job.Record.LatestOf<RestrictorReading>(Turbo)?.Body is { Fitted: true, HoleMm: { } hole }) Form.Suggest("input.restrictor_mm",
+            Units.ShowLength(hole));
         Form.Suggest(OilGradeField.Name, "5W-30");
         Form.Suggest("input.line.minor_k", "4");
         Form.Suggest("input.discard_first", "true");

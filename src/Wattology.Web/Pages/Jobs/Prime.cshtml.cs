@@ -39,12 +39,14 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     public override bool OwnsScreen => Cranking is { RunningSince: not null } or { NoPressureStop: true };
 
     /// <summary>What is usually disabled on this engine.</summary>
-    public IReadOnlyList<string> UsualItems => Job.Machine.Fuel == Fuel.Petrol ? ["Fuel pump relay", "Injector connectors", "Ignition coil connector", "Crank sensor connector"]
+    public IReadOnlyList<string> UsualItems => Job.Machine.Fuel == Fuel.Petrol
+        ? ["Fuel pump relay", "Injector connectors", "Ignition coil connector", "Crank sensor connector"]
         : ["Fuel shut-off connector", "Injection fuse", "Crank sensor connector"];
 
     /// <summary>What may be taken away on this engine.</summary>
     public IEnumerable<KeyValuePair<string, string>> FiringChoices => Job.Machine.Fuel == Fuel.Petrol
-        ? Choice.Of((FiringMethod.FuelAndSpark, "fuel and spark"), (FiringMethod.Fuel, "fuel only"), (FiringMethod.Spark, "spark only")) : Choice.Of((FiringMethod.Fuel, "fuel"));
+        ? Choice.Of((FiringMethod.FuelAndSpark, "fuel and spark"), (FiringMethod.Fuel, "fuel only"), (FiringMethod.Spark, "spark only"))
+        : Choice.Of((FiringMethod.Fuel, "fuel"));
 
     /// <summary>Whether an item is ticked.</summary>
     public bool Ticked(string item) => Typed.Contains(item);
@@ -65,7 +67,8 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
 
     /// <summary>Records a turbo oiled and turned.</summary>
     public Task<IActionResult> OnPostPrimeAsync([Typed] Primed? primed)
-        => PreparedAsync(primed, primed?.WheelFree == false ? "Recorded: the wheel does not turn freely. Find out why before cranking." : "Recorded.", (Known.Felt, ""));
+        => PreparedAsync(primed, primed?.WheelFree == false ? "Recorded: the wheel does not turn freely. Find out why before cranking."
+        : "Recorded.", (Known.Felt, ""));
 
     /// <summary>A burst begins; its time counts from the entry, whatever happens to the page meanwhile.</summary>
     public Task<IActionResult> OnPostBurstAsync() => PreparedAsync(new BurstStarted(), "");
@@ -78,7 +81,8 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     {
         if (Text("seen").Length == 0) Form.Faults.Add("seen", "Say whether pressure was seen.");
         var known = ReadKnown();
-        var said = noted is { Seen: true, Proves: false } ? "Recorded, but it proves nothing: the lamp must have been seen lit at key-on, with its switch connected."
+        var said = noted is { Seen: true, Proves: false } ? "Recorded, but it proves nothing: the lamp must have been seen lit at key-on, with its "
+            + "switch connected."
             : noted?.Seen == false ? "Recorded: no pressure." : "Oil pressure is proved.";
         return await PreparedAsync(noted, said, known);
     }

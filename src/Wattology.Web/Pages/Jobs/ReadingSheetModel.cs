@@ -57,6 +57,7 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
         if (Latest is not { } latest) return;
         var filled = new FormState();
         new FormFill(filled, Units, Times).Into(latest.Body, TypedOf(latest.Entry));
-        foreach (var (field, text) in filled.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "known" or "instrument" or "turbo"))) Form.Suggest(field, text);
+        foreach (var (field, text) in filled.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "known" or "instrument" or "turbo"))) Form.Suggest(
+            field, text);
     }
 }

@@ -29,7 +29,8 @@ public sealed class RecordModel(SheetServices services) : SheetModel(services)
     public string Words(Entry entry) => CheckList.Kinds.Find(entry.Kind)!.Words(Job.Context, entry);
 
     /// <summary>Whether the entry is an act that may be taken back.</summary>
-    public bool MayTakeBack(Entry entry) => MayRecord && Job.Record.Stands(entry) && CheckList.Kinds.Find(entry.Kind) is { Correction: Correction.ByTakingBack } kind
+    public bool MayTakeBack(Entry entry) => MayRecord && Job.Record.Stands(entry)
+        && CheckList.Kinds.Find(entry.Kind) is { Correction: Correction.ByTakingBack } kind
         && kind.RefuseTakingBack(Job.Context, entry) is null;
 
     /// <summary>Shows the record.</summary>

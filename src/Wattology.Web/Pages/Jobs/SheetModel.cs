@@ -177,7 +177,8 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     {
         Once = NewToken();
         var kind = CheckList.Kinds.Find(recorded.Kind)!;
-        var was = $"{kind.Words(Job.Context, recorded)} ({kind.Title.ToLowerInvariant()}) was recorded at {Times.Hour(recorded.At)} when this form was first sent.";
+        var was = $"{kind.Words(Job.Context, recorded)} ({kind.Title.ToLowerInvariant()}) was recorded at {Times.Hour(recorded.At)} when this form was "
+            + $"first sent.";
         if (kind.Correction == Correction.ByNewEntry && kind.BodyType == now.Body.GetType() && Job.Record.Stands(recorded))
         {
             Corrects = recorded;

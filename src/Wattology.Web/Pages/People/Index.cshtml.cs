@@ -27,7 +27,8 @@ public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
     public IReadOnlyList<Person> Everyone { get; private set; } = [];
 
     /// <inheritdoc/>
-    public override async Task OnPageHandlerExecutionAsync(Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutingContext context, Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutionDelegate next)
+    public override async Task OnPageHandlerExecutionAsync(Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutingContext context,
+        Microsoft.AspNetCore.Mvc.Filters.PageHandlerExecutionDelegate next)
     {
         if (!User.May(Right.ManagePeople)) { context.Result = StatusCode(403); return; }
         await next();
@@ -45,7 +46,8 @@ public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
             if (Form[field].Length == 0) Form.Faults.Add(field, need);
         }
         if (Form.Faults.None && Enum.TryParse<Role>(Form["role"], true, out var role) && Enum.IsDefined(role)
-            && await CreateAsync(users, new Person { UserName = Form["user"], Name = Form["name"], Role = role }, Request.Form["password"].ToString(), Form.Faults))
+            && await CreateAsync(users, new Person { UserName = Form["user"], Name = Form["name"], Role = role }, Request.Form["password"].ToString(),
+            Form.Faults))
         {
             TempData["Said"] = $"{Form["name"]} can sign in now.";
             return RedirectToPage();

@@ -32,12 +32,14 @@ public sealed class SetUpModel(ShopDb db, UserManager<Person> users, SignInManag
     public async Task<IActionResult> OnPostAsync()
     {
         if (await db.Users.AnyAsync()) return Redirect("/sign-in");
-        foreach (var (field, need) in new[] { ("code", "Type the one-time code from the console."), ("shop", "Name the shop."), ("name", "Type your name."), ("user", "Choose a sign-in name.") })
+        foreach (var (field, need) in new[] { ("code", "Type the one-time code from the console."), ("shop", "Name the shop."), ("name", "Type your name."),
+            ("user", "Choose a sign-in name.") })
         {
             Form[field] = Request.Form[field].ToString().Trim();
             if (Form[field].Length == 0) Form.Faults.Add(field, need);
         }
-        if (Form["code"].Length > 0 && !code.Matches(Form["code"])) Form.Faults.Add("code", "This is not the code in the console. It has eight letters and digits.");
+        if (Form["code"].Length > 0 && !code.Matches(Form["code"])) Form.Faults.Add("code",
+            "This is not the code in the console. It has eight letters and digits.");
         if (Form.Faults.None)
         {
             var owner = new Person { UserName = Form["user"], Name = Form["name"], Role = Role.Owner };

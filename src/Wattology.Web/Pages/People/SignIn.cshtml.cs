@@ -61,7 +61,8 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
         {
             var result = await signIn.PasswordSignInAsync(Form["user"], password, true, lockoutOnFailure: true);
             if (result.Succeeded) return Redirect(Target);
-            Form.Faults.Add("", result.IsLockedOut ? "Too many wrong passwords: locked for ten minutes. The owner can unlock you at once." : "Name and password do not belong together.");
+            Form.Faults.Add("", result.IsLockedOut ? "Too many wrong passwords: locked for ten minutes. The owner can unlock you at once."
+                : "Name and password do not belong together.");
         }
         await OnGetAsync();
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;

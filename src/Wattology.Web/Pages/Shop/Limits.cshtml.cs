@@ -49,9 +49,11 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTi
     {
         var kind = CheckList.FindLimit(Text("key"));
         if (kind is null) Form.Faults.Add("key", "Choose which limit.");
-        if (!Enum.TryParse<LimitSource>(Text("source"), true, out var source) || source is not (LimitSource.Shop or LimitSource.Maker)) Form.Faults.Add("source", "Say where it comes from.");
+        if (!Enum.TryParse<LimitSource>(Text("source"), true, out var source)
+            || source is not (LimitSource.Shop or LimitSource.Maker)) Form.Faults.Add("source", "Say where it comes from.");
         if (Text("reference").Length == 0) Form.Faults.Add("reference", "Name the sheet and its revision, or say why: a limit without a source is a guess.");
-        var row = new LimitRow { Key = Form["key"], Source = source, Reference = Form["reference"], Scope = Text("scope"), SetBy = User.Author().Name, SetAtMs = times.Now.ToUnixTimeMilliseconds() };
+        var row = new LimitRow { Key = Form["key"], Source = source, Reference = Form["reference"], Scope = Text("scope"), SetBy = User.Author().Name,
+            SetAtMs = times.Now.ToUnixTimeMilliseconds() };
         if (kind is not null) ReadRange(row, Quantity.Of(kind.Measure));
         if (!Form.Faults.None)
         {
@@ -65,7 +67,8 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTi
 
     private void ReadRange(LimitRow row, Quantity quantity)
     {
-        (row.SoundFrom, row.SoundTo, row.DoubtFrom, row.DoubtTo) = (Value("sound_from", quantity), Value("sound_to", quantity), Value("doubt_from", quantity), Value("doubt_to", quantity));
+        (row.SoundFrom, row.SoundTo, row.DoubtFrom, row.DoubtTo) = (Value("sound_from", quantity), Value("sound_to", quantity), Value("doubt_from", quantity),
+            Value("doubt_to", quantity));
         if (row.SoundFrom is null && row.SoundTo is null && Form.Faults.None) Form.Faults.Add("sound_from", "At least one end of the sound range is needed.");
         if (row.SoundFrom > row.SoundTo) Form.Faults.Add("sound_to", "The sound range ends before it begins.");
         if (row.DoubtFrom > row.SoundFrom) Form.Faults.Add("doubt_from", "The doubtful range reaches at least as far as the sound one.");
@@ -86,7 +89,8 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTi
         if (Settings.InForce.FirstOrDefault(l => l.Id == limit) is not { } row) return RedirectToPage();
         db.Limits.Add(new LimitRow
         {
-            Key = row.Key, Source = row.Source, Scope = row.Scope, Reference = row.Reference, SetBy = User.Author().Name, SetAtMs = times.Now.ToUnixTimeMilliseconds(), Withdrawn = true,
+            Key = row.Key, Source = row.Source, Scope = row.Scope, Reference = row.Reference, SetBy = User.Author().Name,
+                SetAtMs = times.Now.ToUnixTimeMilliseconds(), Withdrawn = true,
         });
         return await SaveAsync("The limit is withdrawn; verdicts given by it stay.");
     }
@@ -118,7 +122,8 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTi
     private void Prepare()
     {
         Form.Suggest("source", "shop");
-        foreach (var (name, value) in new[] { ("pressure", Units.Pressure), ("length", Units.Length), ("temperature", Units.Temperature), ("distance", Units.Distance) })
+        foreach (var (name, value) in new[] { ("pressure", Units.Pressure), ("length", Units.Length), ("temperature", Units.Temperature),
+            ("distance", Units.Distance) })
             Form.Suggest($"units.{name}", value);
     }
 }

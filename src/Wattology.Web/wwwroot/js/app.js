@@ -14,7 +14,9 @@
       if ((el.type === 'radio' || el.type === 'checkbox') && !el.checked) { if (el.type === 'checkbox') fields.push([el.name, el.value, false]); continue; }
       fields.push([el.name, el.value, true]);
     }
-    try { localStorage.setItem(drafts + form.dataset.draft, JSON.stringify({ at: Date.now(), fields })); } catch { /* a full or closed store only loses the safety net */ }
+    try {
+      localStorage.setItem(drafts + form.dataset.draft, JSON.stringify({ at: Date.now(), fields }));
+    } catch { /* a full or closed store only loses the safety net */ }
   };
 
   const restore = form => {
@@ -69,7 +71,8 @@
     const first = sheet.querySelector('.fault-list') || modal || document.getElementById('sheet-title');
     if (first) first.focus({ preventScroll: true });
     if (first && sheet.getBoundingClientRect().top !== first.getBoundingClientRect().top) first.scrollIntoView({ block: 'nearest' });
-    if (sheet.getBoundingClientRect().top > innerHeight / 2 || sheet.getBoundingClientRect().top < 0) (sheet.querySelector('.fault-list') || sheet).scrollIntoView();
+    const { top } = sheet.getBoundingClientRect();
+    if (top > innerHeight / 2 || top < 0) (sheet.querySelector('.fault-list') || sheet).scrollIntoView();
   });
 
   const bar = document.getElementById('lost');
