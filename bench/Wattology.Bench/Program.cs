@@ -1,5 +1,5 @@
 using BenchmarkDotNet.Running;
 using Wattology.Bench;
 
-if (args is ["load", var address]) await LoadRun.RunAsync(new Uri(address));
+if (args is ["load", var folder]) await LoadRun.RunAsync(folder);
 else BenchmarkSwitcher.FromAssembly(typeof(CoreBenchmarks).Assembly).Run(args);

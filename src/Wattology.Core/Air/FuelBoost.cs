@@ -1,4 +1,5 @@
 using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Air;
@@ -15,7 +16,7 @@ namespace Wattology.Core.Air;
 /// <param name="Referenced">Whether the regulator follows boost.</param>
 public sealed record FuelBoostInput([Bounds(0, 100_000, AboveLeast = true)] double PowerKw, [Bounds(0, 5000, AboveLeast = true)] double BsfcGKwh,
     [Bounds(0, 3, AboveLeast = true)] double FuelRhoKgL, [Bounds(1, 100)] int Injectors,
-    [Bounds(0, 1_000_000, AboveLeast = true)] double InjectorCcMin, [Bounds(0, 2000, AboveLeast = true)] double InjectorRatedKpa,
+    [Bounds(0, 1_000_000, AboveLeast = true)] double InjectorCcMin, [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure)] double InjectorRatedKpa,
         [Bounds(Span.Pressure)] double RailBaseKpa, [Bounds(Span.Pressure)] double BoostKpa, bool Referenced = true);
 
 /// <summary>Per injector: need and flow in cc/min, duty in percent (null without flow), and the rail's pressure at boost in kPa.</summary>

@@ -1,10 +1,11 @@
 using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Crankcase;
 
 /// <summary>Compression of every cylinder in kPa, in order.</summary>
-public sealed record CompressionInput([Bounds(0, 20_000)] IReadOnlyList<double> Kpa) : IHasRules
+public sealed record CompressionInput([Bounds(0, 20_000), In(Measure.Pressure)] IReadOnlyList<double> Kpa) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

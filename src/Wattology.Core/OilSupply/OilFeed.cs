@@ -1,4 +1,5 @@
 using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
 
 namespace Wattology.Core.OilSupply;
@@ -16,7 +17,7 @@ public sealed record FeedLine([Bounds(Span.Diameter)] double IdMm, [Bounds(Span.
 /// <param name="RefKpa">Pressure drop at the reference point in kPa, above 0.</param>
 /// <param name="RefMuMpas">Dynamic viscosity at the reference point in mPa·s.</param>
 /// <param name="InertialShare">The share of that drop that follows flow squared, 0 to 1.</param>
-public sealed record Bearing([Bounds(Span.Flow)] double RefFlowLpm, [Bounds(0, 2000, AboveLeast = true)] double RefKpa,
+public sealed record Bearing([Bounds(Span.Flow)] double RefFlowLpm, [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure)] double RefKpa,
     [Bounds(0, 100_000, AboveLeast = true)] double RefMuMpas, [Bounds(Span.Share)] double InertialShare = 0.3)
 {
     /// <summary>A usual plain-bearing turbo of car and van size; an assumption until the maker's figure is known.</summary>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
 
 namespace Wattology.Core.OilSupply;
@@ -12,8 +13,9 @@ namespace Wattology.Core.OilSupply;
 /// <param name="MaxInletKpa">Greatest inlet pressure in kPa.</param>
 /// <param name="MinFlowLpm">Least flow in l/min.</param>
 public sealed record RestrictorState(string Name, [Bounds(Span.OilTemperature)] double OilTempC, [Bounds(Span.Pressure)] double GalleryKpa,
-    [Bounds(0, 2000, AboveLeast = true)] double? MinInletKpa = null, [Bounds(0, 2000, AboveLeast = true)] double? MaxInletKpa = null,
-        [Bounds(Span.Flow)] double? MinFlowLpm = null) : IHasRules
+    [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure)] double? MinInletKpa = null,
+    [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure)] double? MaxInletKpa = null,
+    [Bounds(Span.Flow)] double? MinFlowLpm = null) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

@@ -241,7 +241,7 @@ namespace Wattology.Data.Migrations
                 name: "IX_Entries_BookedOnce",
                 table: "Entries",
                 column: "Once",
-                filter: "Seq = 1 AND Once <> ''");
+                filter: "Seq = 1");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Entries_Job_Once",

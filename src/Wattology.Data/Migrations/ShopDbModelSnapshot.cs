@@ -164,7 +164,7 @@ namespace Wattology.Data.Migrations
 
                     b.HasIndex("Once")
                         .HasDatabaseName("IX_Entries_BookedOnce")
-                        .HasFilter("Seq = 1 AND Once <> ''");
+                        .HasFilter("Seq = 1");
 
                     b.HasIndex("Job", "Once")
                         .IsUnique()
