@@ -13,9 +13,35 @@ public sealed record Joint(string Id, string Title, string Carries, int Turbo)
     public bool IsOil => Carries == "oil";
 }
 
+/// <summary>Where on a turbo a joint is.</summary>
+/// <param name="Id">Its name in records, before the turbo's number.</param>
+/// <param name="Title">Its name on pages.</param>
+/// <param name="Carries">What runs through it: oil, coolant, air or exhaust.</param>
+public sealed record JointPlace(string Id, string Title, string Carries)
+{
+    /// <summary>The joint there on one turbo.</summary>
+    /// <param name="turbo">Which, from 1.</param>
+    /// <param name="turbos">How many the machine has; of one alone the number is not said.</param>
+    public Joint On(int turbo, int turbos) => new($"{Id}-{turbo}", turbos == 2 ? $"{Title}, turbo {turbo}" : Title, Carries, turbo);
+}
+
 /// <summary>The joints of a job.</summary>
 public static class Joints
 {
+    private const string Water = "water";
+
+    /// <summary>Where a turbo is joined to the engine.</summary>
+    public static readonly IReadOnlyList<JointPlace> Places =
+    [
+        new("feed-take-off", "Feed at the take-off", "oil"),
+        new("feed-inlet", "Feed at the oil inlet", "oil"),
+        new("drain-flange", "Drain flange", "oil"),
+        new("drain-sump", "Drain at the sump", "oil"),
+        new(Water, "Water joints", "coolant"),
+        new("charge", "Charge pipe", "air"),
+        new("manifold", "Manifold and outlet", "exhaust"),
+    ];
+
     /// <summary>Every joint there can be, of one and of two turbos.</summary>
     public static readonly IReadOnlyList<Joint> All = [.. For(2, true)];
 
@@ -25,18 +51,6 @@ public static class Joints
     /// <summary>A joint's name on pages; its bare id where it is not known any more.</summary>
     public static string TitleOf(string id, int turbos) => For(turbos, true).FirstOrDefault(j => j.Id == id)?.Title ?? id.Replace('-', ' ');
 
-    private static IEnumerable<Joint> For(int turbos, bool waterCooled)
-    {
-        for (var turbo = 1; turbo <= turbos; turbo++)
-        {
-            var which = turbos == 2 ? $", turbo {turbo}" : "";
-            yield return new($"feed-take-off-{turbo}", "Feed at the take-off" + which, "oil", turbo);
-            yield return new($"feed-inlet-{turbo}", "Feed at the oil inlet" + which, "oil", turbo);
-            yield return new($"drain-flange-{turbo}", "Drain flange" + which, "oil", turbo);
-            yield return new($"drain-sump-{turbo}", "Drain at the sump" + which, "oil", turbo);
-            if (waterCooled) yield return new($"water-{turbo}", "Water joints" + which, "coolant", turbo);
-            yield return new($"charge-{turbo}", "Charge pipe" + which, "air", turbo);
-            yield return new($"manifold-{turbo}", "Manifold and outlet" + which, "exhaust", turbo);
-        }
-    }
+    private static IEnumerable<Joint> For(int turbos, bool waterCooled) => Enumerable.Range(1, turbos)
+        .SelectMany(turbo => Places.Where(p => waterCooled || p.Id != Water).Select(p => p.On(turbo, turbos)));
 }

@@ -29,7 +29,7 @@ public static class StartCheck
                 : EngineRuns.Of(context.Job) is { RunningSince: null } short_
                 ? new(false, $"{short_.IdleLeastMinutes:0.#} min are wanted; the longest run so far is {short_.LongestSeconds / 60:0.#} min.")
                 : new(false, "The engine is still running.")),
-            .. Joints.All.Select(JointItem),
+            .. Joints.Places.Select(JointItem),
             AfterRun("smoke", "No smoke that stays", c => c.Smoke is Smoke.None or Smoke.ClearsWhenWarm, c => c.Smoke == Smoke.Black ? "Black smoke."
                 : "Blue smoke stays."),
             AfterRun("codes", "Codes clear", c => c.CodesClear, c => $"Stored: {c.Codes}"),
@@ -39,9 +39,11 @@ public static class StartCheck
     };
 
     // An oil joint that leaks is passed by nobody; one nobody looked at, or that weeps, is.
-    private static ItemDefinition JointItem(Joint joint) => new(HoldPoint.HandOver, $"joint-{joint.Id}", joint.Title, (context, _) =>
+    private static ItemDefinition JointItem(JointPlace place) => new(HoldPoint.HandOver, $"joint-{place.Id}", place.Title, (context, turbo) =>
     {
-        if (Joints.For(context.Job.Record.Machine()).All(j => j.Id != joint.Id)) return null;
+        var machine = context.Job.Record.Machine();
+        var joint = place.On(turbo, machine.Turbos);
+        if (Joints.For(machine).All(j => j.Id != joint.Id)) return null;
         return context.Job.Record.Latest<JointLooked>(j => j.Joint == joint.Id)?.Body.State switch
         {
             JointState.NoLeak => new(true, "No leak."),
@@ -49,7 +51,7 @@ public static class StartCheck
             JointState.Weeps => new(false, "Weeps."),
             _ => new(false, "Leaks; only a new look clears it.", joint.IsOil),
         };
-    });
+    }) { PerTurbo = true };
 
     private static ItemDefinition AfterRun(string id, string title, Func<RunChecked, bool> good, Func<RunChecked, string> bad)
         => new(HoldPoint.HandOver, id, title, (context, _) => context.Job.Record.Latest<RunChecked>()?.Body is not { } check ? new(false, "Not looked at.")

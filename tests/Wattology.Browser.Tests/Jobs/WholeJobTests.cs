@@ -170,6 +170,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
     {
         bay.Press("#work a[href$='/release']");
         bay.See(".hold-point", "Replacement's number matched");
+        Assert.True(bay.Look(".hold-point a[href*='/plate']").Size.Height >= 48, "an item is as tall as a gloved finger");
         bay.Press(".hold-point a[href*='/plate']");
         bay.See("#sheet-title", "Plate");
         bay.Choose("plate", "new");

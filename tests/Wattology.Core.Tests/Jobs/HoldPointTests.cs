@@ -176,6 +176,8 @@ public sealed class HoldPointTests
         Assert.Equal(6, Joints(Book.In()).Count());
         Assert.Contains("joint-water-1", Joints(Book.In(water: true)));
         Assert.Equal(14, Joints(Book.In(2, water: true)).Count());
+        static string Flange(JobBuilder job) => job.Job.HoldPoint(HoldPoint.HandOver).Items.First(i => i.Id == "joint-drain-flange-1").Title;
+        Assert.Equal(("Drain flange", "Drain flange, turbo 1"), (Flange(Book.In()), Flange(Book.In(2))));
     }
 
     [Fact]
