@@ -28,8 +28,9 @@ public sealed record BoostLeakResult(double LeakLpm, double MeanKpa, double Hole
 /// <summary>A leak from a falling pressure.</summary>
 public static class BoostLeak
 {
+    // What a ragged hole passes of what an ideal nozzle would: between a sharp edge, 0.6, and a short tube, 0.8.
     private const double Cd = 0.65;
-    private const double Gamma = 1.4;
+    private const double Gamma = Physics.AirGamma;
 
     /// <summary>ṁ = V(p0 − p1)/(R·T·t); the hole is the nozzle that passes it at the mean absolute pressure, choked below the critical ratio.</summary>
     public static BoostLeakResult Compute(BoostLeakInput input)

@@ -19,7 +19,7 @@ public sealed record ShaftSpeedInput([Bounds(Span.Diameter)] double WheelMm, [Bo
     [Bounds(Span.Pressure)] double IntakeDepressionKpa = 0, [Bounds(Span.Pressure)] double ChargeLossKpa = 0, [Bounds(Span.GasTemperature)] double InletC = 20,
     [Bounds(0.3, 0.9)] double Efficiency = 0.72, [Bounds(0.3, 1.2)] double WorkCoeff = 0.7) : IHasRules
 {
-    /// <summary>The atmosphere in kPa: as given, else the standard atmosphere at the altitude.</summary>
+    /// <summary>The atmosphere in kPa: as given, else the standard atmosphere (ISO 2533) at the altitude in m, which holds up to 11,000 m.</summary>
     public double Atmosphere => BaroKpa ?? 101.325 * Math.Pow(1 - 2.25577e-5 * AltitudeM, 5.25588);
 
     /// <summary>Pressure ratio over the wheel.</summary>
@@ -40,10 +40,11 @@ public sealed record ShaftSpeedResult(double BaroKpa, double PressureRatio, [pro
 /// <summary>Estimates shaft speed from the work the air took.</summary>
 public static class ShaftSpeed
 {
-    /// <summary>Δh = 1005·T·(PR^(0.4/1.4) − 1)/η; tip = √(Δh/work coefficient).</summary>
+    /// <summary>Δh = cp·T·(PR^((γ − 1)/γ) − 1)/η, the work of an adiabatic rise at an efficiency; tip = √(Δh/work coefficient).</summary>
     public static ShaftSpeedResult Compute(ShaftSpeedInput input)
     {
-        var work = 1005 * (input.InletC + Physics.ZeroCelsius) * (Math.Pow(input.Ratio, 0.4 / 1.4) - 1) / input.Efficiency;
+        var rise = Math.Pow(input.Ratio, (Physics.AirGamma - 1) / Physics.AirGamma) - 1;
+        var work = Physics.AirSpecificHeat * (input.InletC + Physics.ZeroCelsius) * rise / input.Efficiency;
         var tip = Math.Sqrt(work / input.WorkCoeff);
         return new(input.Atmosphere, input.Ratio, tip, tip / (Math.PI * input.WheelMm / 1000) * 60 / 1000);
     }

@@ -17,6 +17,9 @@ public sealed record Oil([Bounds(1.8, 2000), In(Measure.Viscosity)] double Nu40C
         if (Nu100Cst >= Nu40Cst) faults.Add(Faults.Join(path, "nu100_cst"), "An oil is thinner at 100 °C than at 40 °C: this must be below nu40_cst.");
     }
 
+    // Expansion of mineral oils near 15 °C, per kelvin, as petroleum measurement tables have it for this range of densities.
+    private const double Expansion = 0.00067;
+
     /// <summary>Viscosity and density at a temperature in °C (−40 to 200).</summary>
     /// <remarks>Ubbelohde–Walther as in ASTM D341: log log(ν + 0.7) is a straight line over log T; density falls by 0.067 % per kelvin.
     /// Multigrades shear-thin when cold in fast clearances, slow flow well below 0 °C can be thicker, diluted oil is not fresh oil.</remarks>
@@ -26,7 +29,7 @@ public sealed record Oil([Bounds(1.8, 2000), In(Measure.Viscosity)] double Nu40C
         static double LogT(double c) => Math.Log10(c + Physics.ZeroCelsius);
         var slope = (Walther(Nu40Cst) - Walther(Nu100Cst)) / (LogT(100) - LogT(40));
         var nu = Math.Pow(10, Math.Pow(10, Walther(Nu40Cst) - slope * (LogT(tempC) - LogT(40)))) - 0.7;
-        var rho = Rho15KgM3 * (1 - 0.00067 * (tempC - 15));
+        var rho = Rho15KgM3 * (1 - Expansion * (tempC - 15));
         return new OilViscosity(nu, rho, nu * rho / 1000);
     }
 }

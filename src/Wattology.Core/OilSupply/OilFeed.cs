@@ -76,11 +76,15 @@ internal sealed class FeedDrops(OilViscosity oil, FeedLine line, double? restric
 
     public double RestrictorDrop(double flow) => restrictorMm is { } d ? ShortTube.Drop(flow, d / 1000, (restrictorLengthMm ?? 2 * d) / 1000, oil) : 0;
 
+    // Density, in kg/m³, at which a bearing's reference drop is taken to hold: engine oil of 870 kg/m³ at 15 °C when it is near 115 °C.
+    private const double BearingReferenceDensity = 810;
+
     public double BearingDrop(double flow)
     {
         if (bearing is null) return 0;
         var q = flow / Physics.LitrePerMinute / bearing.RefFlowLpm;
-        return 1000 * bearing.RefKpa * ((1 - bearing.InertialShare) * oil.MuMpas / bearing.RefMuMpas * q + bearing.InertialShare * oil.RhoKgM3 / 810 * q * q);
+        var viscous = (1 - bearing.InertialShare) * oil.MuMpas / bearing.RefMuMpas * q;
+        return 1000 * bearing.RefKpa * (viscous + bearing.InertialShare * oil.RhoKgM3 / BearingReferenceDensity * q * q);
     }
 
     public double Total(double flow) => LineDrop(flow) + RestrictorDrop(flow) + BearingDrop(flow);

@@ -3,6 +3,7 @@ namespace Wattology.Core.OilSupply;
 /// <summary>Friction of oil in drawn tube. SI units throughout.</summary>
 public static class PipeFlow
 {
+    // Drawn tube in m: the usual figure of friction charts.
     private const double Roughness = 0.0015e-3;
 
     /// <summary>Darcy friction factor for laminar, transitional and turbulent flow.</summary>
