@@ -6,8 +6,7 @@ namespace Wattology.Core.Commissioning;
 /// <param name="Id">Its name in records.</param>
 /// <param name="Title">Its name on pages.</param>
 /// <param name="Carries">oil, coolant, air or exhaust.</param>
-/// <param name="Turbo">Which turbo it is at, from 1.</param>
-public sealed record Joint(string Id, string Title, string Carries, int Turbo)
+public sealed record Joint(string Id, string Title, string Carries)
 {
     /// <summary>Nobody passes an open one of these.</summary>
     public bool IsOil => Carries == "oil";
@@ -22,7 +21,7 @@ public sealed record JointPlace(string Id, string Title, string Carries)
     /// <summary>The joint there on one turbo.</summary>
     /// <param name="turbo">Which, from 1.</param>
     /// <param name="turbos">How many the machine has; of one alone the number is not said.</param>
-    public Joint On(int turbo, int turbos) => new($"{Id}-{turbo}", turbos == 2 ? $"{Title}, turbo {turbo}" : Title, Carries, turbo);
+    public Joint On(int turbo, int turbos) => new($"{Id}-{turbo}", turbos == 2 ? $"{Title}, turbo {turbo}" : Title, Carries);
 }
 
 /// <summary>The joints of a job.</summary>
