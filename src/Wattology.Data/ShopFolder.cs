@@ -65,15 +65,18 @@ public sealed class ShopFolder
 
     /// <summary>Brings the database to the present form; a copy of the file is kept beside it before anything in it changes.</summary>
     /// <exception cref="RefusedException">The database was made by a later version, or by one from before the format was settled.</exception>
-    public async Task OpenAsync(ShopDb db)
+    /// <returns>Whether the database had an older form, so that what is kept for speed is to be computed anew.</returns>
+    public async Task<bool> OpenAsync(ShopDb db)
     {
+        var older = false;
         if (File.Exists(DatabaseFile))
         {
             var known = db.Database.GetMigrations().ToHashSet();
             var applied = (await db.Database.GetAppliedMigrationsAsync()).ToArray();
             if (applied.FirstOrDefault(m => !known.Contains(m)) is { } other)
                 throw new RefusedException($"{DatabaseFile} is of another version of Wattology ({other}) and cannot be opened by this one.");
-            if (applied.Length > 0 && applied.Length < known.Count)
+            older = applied.Length > 0 && applied.Length < known.Count;
+            if (older)
             {
                 var copy = System.IO.Path.Combine(Path, $"shop-before-{known.First(m => !applied.Contains(m))}.db");
                 if (!File.Exists(copy)) await db.Database.ExecuteSqlAsync($"VACUUM INTO {copy}");
@@ -82,6 +85,7 @@ public sealed class ShopFolder
         await db.Database.MigrateAsync();
         // Readers go on while one writes; kept in the file from here on.
         await db.Database.ExecuteSqlAsync($"PRAGMA journal_mode=WAL");
+        return older;
     }
 
     /// <summary>Removes the database and keys of a demo, so that it starts over; the folder must be held.</summary>

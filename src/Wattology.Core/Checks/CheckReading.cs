@@ -24,7 +24,7 @@ public sealed record CheckReading(CheckDefinition Check, int Turbo, Found Found,
     public string Value => Found.Value;
 
     /// <summary>The reason in a sentence.</summary>
-    public string Why => Reopened is null ? Found.Why : $"Reopened by entry {Reopened.By.Seq} of {Reopened.By.By}: {Reopened.Because}. Look again.";
+    public string Why => Reopened is null ? Found.Why : Reopened.Words;
 
     /// <summary>A word that says it better than the verdict's own.</summary>
     public string? Word => Reopened is null ? Found.Word : "reopened";
@@ -40,21 +40,6 @@ public sealed record CheckReading(CheckDefinition Check, int Turbo, Found Found,
     {
         var found = check.Read(job, turbo);
         return new CheckReading(check, turbo, found, found.Since is { } since ? job.Record.AcceptanceOf(since)?.Entry.By : null,
-            found.Since is { } read ? ReopenedSince(check, job, turbo, read) : null);
+            found.Since is { } read ? Reopening.Since(check.ReopenedBy, job, turbo, read) : null);
     }
-
-    private static Reopened? ReopenedSince(CheckDefinition check, JobContext job, int turbo, Entry read)
-    {
-        if (check.ReopenedBy.Count == 0) return null;
-        for (var i = job.Record.Entries.Count - 1; i >= read.Seq; i--)
-        {
-            var entry = job.Record.Entries[i];
-            if (check.ReopenedBy.FirstOrDefault(r => r.Kind.Name == entry.Kind) is not { } reopening || !job.Record.Stands(entry)) continue;
-            if (turbo > 0 && TurboOf(job, reopening.Kind, entry) is > 0 and var other && other != turbo) continue;
-            if (reopening.When?.Invoke(job, entry) != false) return new Reopened(entry, reopening.Because);
-        }
-        return null;
-    }
-
-    private static int TurboOf(JobContext job, EntryKind kind, Entry entry) => kind.BodyOf(job.Record, entry) is IOfTurbo of ? of.Turbo : 0;
 }

@@ -13,6 +13,7 @@ public sealed record HoldPointPassed(HoldPoint Point, IReadOnlyList<string> Open
     /// <summary>A hold point's name in words.</summary>
     public static string NameOf(HoldPoint point) => point switch
     {
+        HoldPoint.Order => "Ordering",
         HoldPoint.Release => "Release",
         HoldPoint.Crank => "Cranking",
         HoldPoint.Start => "First start",
@@ -23,7 +24,7 @@ public sealed record HoldPointPassed(HoldPoint Point, IReadOnlyList<string> Open
     /// <param name="title">An item's title by its id, for people.</param>
     public static EntryKind KindOf(Func<JobContext, string, string> title) => new EntryKind<HoldPointPassed>("hold-point-passed", "Hold point passed",
         (job, n) => $"{NameOf(n.Body.Point)}{(n.Body.Open.Count > 0 ? $", with open: {string.Join(", ", n.Body.Open.Select(i => title(job, i)))}" : "")}. "
-            + $"{n.Body.Reason}")
+            + $"{n.Body.Reason}{(n.Entry.Second.Length > 0 ? $" Second name: {n.Entry.Second}." : "")}")
     {
         Correction = Correction.Never,
     };

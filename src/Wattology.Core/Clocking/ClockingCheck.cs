@@ -11,18 +11,47 @@ namespace Wattology.Core.Clocking;
 public static class ClockingCheck
 {
     private const double NoTurnDeg = 0.05;
+    private const string Id = "clocking";
+
+    /// <summary>The drain's lean as installed, seen.</summary>
+    public static readonly Question Seen = new("clocking-seen", "Drain port as installed, standing as it will",
+    [
+        new("hangs-down", "hangs down"),
+        new("leans-a-little", "leans a little, under about 30°", Verdict.Doubtful),
+        new("leans-more", "leans more", Verdict.Stop),
+        new("cannot-reach", "cannot be seen", Verdict.ReadingOnly, Known.Assumed, "Why it cannot be seen"),
+    ]) { PerTurbo = true };
 
     /// <summary>The check.</summary>
-    public static readonly CheckDefinition Definition = new("clocking", "Clocking", DrawnPart.CentreSection,
-        (job, turbo) => Found.Of<ClockingReading, ClockingOutcome>(job.Record.LatestOf<ClockingReading>(turbo),
-            (_, o) => $"{ShopUnits.Digits(o.Result.WorstDrainTiltDeg)}° off plumb"))
+    public static readonly CheckDefinition Definition = new(Id, "Clocking", DrawnPart.CentreSection, Read)
     {
         PerTurbo = true,
-        Stage = WorkStage.Bench,
+        Questions = [Seen],
         Kinds = [ClockingReading.Kind],
         Limits = [ClockingLimits.Tilt, ClockingLimits.TiltOnSlope, ClockingLimits.ShaftSlope],
-        Items = [ItemDefinition.SettledBy("clocking", HoldPoint.Start, "Centre section plumb")],
+        Answers = [new("drain-off-plumb", r => r.Verdict switch { Verdict.Sound => false, Verdict.Stop => true, _ => null })],
+        Items = [new(HoldPoint.Start, Id, "Clocking as installed", (context, turbo) => ReadInstalled(context.Job, turbo).Since is { } installed
+            && installed.Seq > (Measured(context.Job, turbo, false).Since?.Seq ?? 0) ? ItemState.Of(context.Check(Id, turbo))
+            : ItemState.NotLooked(context.Check(Id, turbo).Found.Since is null ? "Not looked at yet." : "Set on the bench: not looked at as installed.",
+                context.Check(Id, turbo).Found.Since)) { PerTurbo = true }],
     };
+
+    /// <summary>Whether anything says how the centre section stands, on the bench or as installed.</summary>
+    public static bool IsSet(JobContext job, int turbo) => Read(job, turbo).Since is not null;
+
+    private static Found Read(JobContext job, int turbo)
+    {
+        var (installed, bench) = (ReadInstalled(job, turbo), Measured(job, turbo, false));
+        if (bench.Since is null || bench.Since.Seq < (installed.Since?.Seq ?? 0)) return installed;
+        return bench.Verdict == Verdict.Stop ? bench
+            : bench with { Verdict = Verdict.ReadingOnly, Word = "on the bench", Why = $"{bench.Why} On the bench, not as installed." };
+    }
+
+    private static Found ReadInstalled(JobContext job, int turbo) => Found.Newer(Measured(job, turbo, true), Seen.Found(job, turbo));
+
+    private static Found Measured(JobContext job, int turbo, bool installed) => Found.Of<ClockingReading, ClockingOutcome>(
+        job.Record.Latest<ClockingReading>(c => c.Turbo == turbo && c.AsInstalled == installed), (_, o)
+        => $"{ShopUnits.Digits(o.Result.WorstDrainTiltDeg)}° off plumb");
 
     /// <summary>Which way to turn the centre section so that the drain hangs plumb on the level.</summary>
     /// <param name="input">How it stands.</param>

@@ -31,14 +31,18 @@ public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled,
     /// <summary>Two measurements that differ by less than this show the same position, in degrees.</summary>
     private const double SamePlaceDeg = 1;
 
+    /// <summary>The kind's name in records.</summary>
+    public const string KindName = "clocking";
+
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<ClockingReading, ClockingOutcome>("clocking", "Clocking",
+    public static readonly EntryKind Kind = new EntryKind<ClockingReading, ClockingOutcome>(KindName, "Clocking",
         (job, reading) => ClockingOutcome.Of(reading.Input, job.Limits),
         (job, n) =>
         {
             var outcome = (ClockingOutcome)n.Outcome!;
             return $"{job.Which(n.Body.Turbo)}oil inlet at {ShopUnits.Digits(n.Body.Input.OilInletDeg)}° from the compressor end, "
-                + $"drain {ShopUnits.Digits(outcome.Result.WorstDrainTiltDeg)}° off plumb. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
+                + $"drain {ShopUnits.Digits(outcome.Result.WorstDrainTiltDeg)}° off plumb, "
+                + $"{(n.Body.AsInstalled ? "as installed" : "on the bench")}. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
         });
 
     /// <inheritdoc/>

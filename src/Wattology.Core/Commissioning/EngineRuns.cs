@@ -1,4 +1,5 @@
 using Wattology.Core.Entries;
+using Wattology.Core.Joints;
 using Wattology.Core.Priming;
 
 namespace Wattology.Core.Commissioning;
@@ -7,54 +8,84 @@ namespace Wattology.Core.Commissioning;
 /// <remarks>A run counts under the limits it ran under; the next one runs under those in force.</remarks>
 public sealed class EngineRuns
 {
+    private readonly JobContext _job;
     private readonly RunUnder _next;
     private RunUnder? _last;
+    private Entry? _lastFired;
+    private bool _lastFailed;
+    private double _lastSeconds;
 
-    private EngineRuns(RunUnder next) => _next = next;
+    private EngineRuns(JobContext job) => (_job, _next) = (job, RunUnder.Now(job));
 
     /// <summary>Reads a job's runs.</summary>
     public static EngineRuns Of(JobContext job)
     {
-        var runs = new EngineRuns(RunUnder.Now(job.Limits));
-        foreach (var entry in job.Record.Entries.Where(job.Record.Stands)) runs.Take(job.Record, entry);
+        var runs = new EngineRuns(job);
+        foreach (var entry in job.Record.Entries.Where(job.Record.Stands)) runs.Take(entry);
         return runs;
     }
 
-    private void Take(JobRecord record, Entry entry)
+    private void Take(Entry entry)
     {
+        var record = _job.Record;
         if (entry.Kind == Fired.Kind.Name)
         {
-            (RunningSince, Pressure) = (entry.At, null);
+            (Running, Pressure, _lastFired, _lastFailed, _lastSeconds) = (entry, null, entry, false, 0);
             _last = (RunUnder)record.Read<Fired>(entry).Outcome!;
+            First ??= entry;
         }
-        else if (entry.Kind == PressureAfterFiring.Kind.Name)
-        {
-            Pressure = ((Lasted)record.Read<PressureAfterFiring>(entry).Outcome!).Seconds;
-            NoPressureStop |= Pressure > (_last ?? _next).PressureWithin.SoundTo;
-        }
-        else if (entry.Kind == EngineStopped.Kind.Name)
-        {
-            var seconds = ((Lasted)record.Read<EngineStopped>(entry).Outcome!).Seconds;
-            NoPressureStop |= Pressure is null;
-            if (Pressure is not null)
-            {
-                LongestSeconds = Math.Max(LongestSeconds, seconds);
-                IdledEnough |= seconds >= 60 * ((_last ?? _next).Idle.SoundFrom ?? 0);
-            }
-            RunningSince = null;
-        }
-        else if (entry.Kind == PressureNoted.Kind.Name && record.Read<PressureNoted>(entry).Body is { By: PressureBy.DirectGauge, Proves: true })
+        else if (entry.Kind == PressureShown.Kind.Name) Show(entry, ((Ran)record.Read<PressureShown>(entry).Outcome!).Seconds);
+        else if (entry.Kind == PressureAfterFiring.Kind.Name) Show(entry, ((Crank.Lasted)record.Read<PressureAfterFiring>(entry).Outcome!).Seconds);
+        else if (entry.Kind == RunEnded.Kind.Name && record.Read<RunEnded>(entry) is var ended) End(entry, ((Ran)ended.Outcome!).Seconds, ended.Body.How);
+        else if (entry.Kind == EngineStopped.Kind.Name) End(entry, ((Crank.Lasted)record.Read<EngineStopped>(entry).Outcome!).Seconds, RunEnd.Stopped);
+        else if (entry.Kind == TroubleSeen.Kind.Name) (TroubleNow, TroubleEntry) = (record.Read<TroubleSeen>(entry).Body.What, entry);
+        else if (entry.Kind == PressureRead.Kind.Name && record.Read<PressureRead>(entry) is { Body.By: PressureBy.DirectGauge, Outcome: PressureOutcome { Proves: true } })
             NoPressureStop = false;
+        else if (entry.Kind == "stop-worked" && record.Read<StopWorked>(entry).Body.Stop is var stop)
+        {
+            if (stop == StopKind.NoPressure) NoPressureStop = false;
+            else (TroubleNow, TroubleEntry) = (null, null);
+        }
     }
 
+    private void Show(Entry entry, double seconds)
+    {
+        if (Running is null) return;
+        Pressure = seconds;
+        if (seconds > PressureWithinThen) Fail(entry);
+    }
+
+    private void End(Entry entry, double seconds, RunEnd how)
+    {
+        if (Running is null) return;
+        (Running, _lastSeconds) = (null, seconds);
+        if (how == RunEnd.DidNotFire) return;
+        // A stall, or a run shorter than the seconds pressure may take, says nothing about the oil.
+        if (Pressure is null && seconds > PressureWithinThen) Fail(entry);
+        if (Pressure is null) return;
+        LongestSeconds = Math.Max(LongestSeconds, seconds);
+        IdledEnough |= seconds >= 60 * ((_last ?? _next).Idle.SoundFrom ?? 0);
+        if (IdledEnough) LastIdle = entry;
+    }
+
+    private void Fail(Entry entry) => (NoPressureStop, Failed, _lastFailed) = (true, entry, true);
+
+    private double? PressureWithinThen => (_last ?? _next).PressureWithin.SoundTo;
+
     /// <summary>Pressure must show within this many seconds of firing; null when the shop has not set it.</summary>
-    public double? PressureWithin => (RunningSince is null && !NoPressureStop ? _next : _last ?? _next).PressureWithin.SoundTo;
+    public double? PressureWithin => Running is null && !NoPressureStop ? _next.PressureWithin.SoundTo : PressureWithinThen;
 
     /// <summary>First idle at least, minutes.</summary>
-    public double IdleLeastMinutes => (RunningSince is null ? _next : _last ?? _next).Idle.SoundFrom ?? 0;
+    public double IdleLeastMinutes => (Running is null ? _next : _last ?? _next).Idle.SoundFrom ?? 0;
 
-    /// <summary>When the running engine fired; null when it stands.</summary>
-    public DateTimeOffset? RunningSince { get; private set; }
+    /// <summary>Where that comes from.</summary>
+    public string IdleSource => (Running is null ? _next : _last ?? _next).Idle.SourceWords;
+
+    /// <summary>The first firing that stands; null before.</summary>
+    public Entry? First { get; private set; }
+
+    /// <summary>The entry with which the running engine fired; null when it stands.</summary>
+    public Entry? Running { get; private set; }
 
     /// <summary>Seconds to pressure in the latest run.</summary>
     public double? Pressure { get; private set; }
@@ -65,9 +96,35 @@ public sealed class EngineRuns
     /// <summary>A run was as long as the first idle had to be then.</summary>
     public bool IdledEnough { get; private set; }
 
-    /// <summary>An engine ran without pressure showing in time. Only a direct gauge clears this.</summary>
+    /// <summary>The entry that ended the latest run, once the idle was long enough.</summary>
+    public Entry? LastIdle { get; private set; }
+
+    /// <summary>An engine ran without pressure showing in time. A direct gauge at its limit clears it, or work.</summary>
     public bool NoPressureStop { get; private set; }
 
+    /// <summary>The entry with which it ran without pressure; pressure is proved again after it.</summary>
+    public Entry? Failed { get; private set; }
+
+    /// <summary>Trouble seen while running, and not worked on since.</summary>
+    public Trouble? TroubleNow { get; private set; }
+
+    /// <summary>The entry that says so.</summary>
+    public Entry? TroubleEntry { get; private set; }
+
     /// <summary>The engine runs and pressure has not shown in time: stop it now.</summary>
-    public bool PressureOverdue(DateTimeOffset now) => RunningSince is { } since && Pressure is null && (now - since).TotalSeconds > PressureWithin;
+    public bool PressureOverdue => Running is { } since && Pressure is null && _job.SecondsSince(since) > PressureWithin;
+
+    /// <summary>Joints that leak oil or fuel while the engine runs: stop it now.</summary>
+    public IReadOnlyList<(string Joint, Entry Entry)> LeaksNow => Running is null ? [] : JointWork.Leaking(_job.Record);
+
+    /// <summary>The engine runs and must be stopped at once.</summary>
+    public bool MustStop => Running is not null && (NoPressureStop || TroubleNow is not null || LeaksNow.Count > 0);
+
+    /// <summary>Why a firing may not be taken back just now, or null: what ran without oil stays run.</summary>
+    public string? RefuseTakingBack(Entry fired)
+    {
+        if (fired != _lastFired) return "The engine was fired again since: that run counts as it ran.";
+        if (_lastFailed || PressureOverdue) return "It ran without oil pressure: that counts, whatever was touched.";
+        return Running is null && _lastSeconds > (PressureWithinThen ?? 0) ? "That run was stopped: it counts as it ran." : null;
+    }
 }

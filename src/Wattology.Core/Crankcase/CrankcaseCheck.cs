@@ -9,21 +9,31 @@ public static class CrankcaseCheck
 {
     private const string Id = "crankcase";
 
+    /// <summary>What was felt at the oil filler, where there is no gauge; a reading, and no more.</summary>
+    public static readonly Question Felt = new("crankcase-felt", "No gauge here: felt at the oil filler",
+    [
+        new("nothing", "a breath, no push", Verdict.ReadingOnly, Known.Felt),
+        new("pushes", "pushes against the hand", Verdict.Doubtful, Known.Felt, "What was felt"),
+    ]);
+
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Crankcase", DrawnPart.Engine, Read)
     {
-        Stage = WorkStage.Triage,
+        Questions = [Felt],
         Kinds = [CrankcaseReading.Kind, CrankcaseDeferred.Kind],
         Limits = [CrankcaseLimits.Open, CrankcaseLimits.Closed],
-        Postponed = job => job.Record.Latest<CrankcaseDeferred>() is not null && job.Record.Latest<CrankcaseReading>() is null
-            ? "due after the first start" : null,
         Answers = [new("crankcase-pressure-high", r => r.Verdict switch { Verdict.Sound => false, Verdict.Doubtful or Verdict.Stop => true, _ => null })],
         Items =
         [
-            new(HoldPoint.HandOver, Id, "Crankcase pressure read", (context, _) => context.Job.Record.Latest<CrankcaseDeferred>() is null ? null
-                : context.Check(Id, 0) is var reading ? new(reading.Settled, reading.Why) : null) { FollowsReading = true },
+            new(HoldPoint.Start, Id, "Crankcase not at a stop", (context, _) => context.Check(Id, 0) is { Verdict: Verdict.Stop } stop ? ItemState.Of(stop)
+                : IsAnswered(context.Job) ? ItemState.Done(context.Check(Id, 0).Why) : ItemState.NotLooked("Not answered yet: read it, feel it, or say that "
+                    + "the engine does not run.")),
         ],
     };
+
+    /// <summary>Whether somebody read it, felt it, or said that the engine does not run.</summary>
+    public static bool IsAnswered(JobContext job) => job.Record.Latest<CrankcaseReading>() is not null || job.Record.Latest<CrankcaseDeferred>() is not null
+        || Felt.Read(job, 0).Answered;
 
     /// <summary>The latest reading of each way of running, in that order.</summary>
     public static IReadOnlyList<Noted<CrankcaseReading>> Latest(JobRecord record)
@@ -32,6 +42,7 @@ public static class CrankcaseCheck
     private static Found Read(JobContext job, int turbo)
     {
         var latest = Latest(job.Record);
+        if (latest.Count == 0 && Felt.Found(job, 0) is { Since: not null } felt) return felt;
         if (latest.Count == 0)
             return job.Record.Latest<CrankcaseDeferred>() is { } later ? new(Verdict.NotLookedAt, "due after start",
                 $"Due after the first start: {later.Body.Why}")

@@ -35,11 +35,17 @@ public static class CrankcaseLimits
 public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure)] double PressureKpa, Running Running,
     [Bounds(Span.EngineSpeed)] double? EngineRpm = null) : EntryBody
 {
+    /// <summary>The kind's name in records.</summary>
+    public const string KindName = "crankcase";
+
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<CrankcaseReading, CrankcaseOutcome>("crankcase", "Crankcase pressure",
+    public static readonly EntryKind Kind = new EntryKind<CrankcaseReading, CrankcaseOutcome>(KindName, "Crankcase pressure",
         (job, reading) => CrankcaseOutcome.Of(reading, job.Record.Machine().ClosedBreather, job.Limits),
         (job, n) => n.Outcome is CrankcaseOutcome outcome
-            ? $"{job.Units.ShowPressure(n.Body.PressureKpa)}, {JsonForm.Plain(n.Body.Running)}. {outcome.Why}{outcome.Judgement.Said(job.Units)}" : "");
+            ? $"{job.Units.ShowPressure(n.Body.PressureKpa)}, {JsonForm.Plain(n.Body.Running)}. {outcome.Why}{outcome.Judgement.Said(job.Units)}" : "")
+    {
+        Caution = new("Engine running: keep clear of belts, fan and hot exhaust; a diesel drawing oil can run away on it, so have the intake cover to hand."),
+    };
 }
 
 /// <summary>What a crankcase reading came to.</summary>

@@ -33,7 +33,19 @@ public sealed record Refusal(string Message, string Field = "")
 /// <param name="Units">The shop's units.</param>
 /// <param name="Supersessions">Known successors of part numbers.</param>
 /// <param name="Now">The time at which it is judged, UTC.</param>
-public sealed record JobContext(JobRecord Record, LimitBook Limits, ShopUnits Units, IReadOnlyList<Supersession> Supersessions, DateTimeOffset Now);
+public sealed record JobContext(JobRecord Record, LimitBook Limits, ShopUnits Units, IReadOnlyList<Supersession> Supersessions, DateTimeOffset Now)
+{
+    /// <summary>Seconds since an entry was made, by a clock nobody can set; null where the entry was made before this program was started.</summary>
+    public Func<Entry, double?> Steady { get; init; } = _ => null;
+
+    /// <summary>Seconds since an entry was made, never below 0: by the steady clock, or across a restart by the clock on the wall.</summary>
+    public double SecondsSince(Entry entry) => Math.Max(0, Steady(entry) ?? (Now - entry.At).TotalSeconds);
+}
+
+/// <summary>A caution that stands at an act, before it: short, and it gives way to makers' data and local rules.</summary>
+/// <param name="Text">What to look out for.</param>
+/// <param name="Acknowledged">A life is at stake: the act is refused until somebody says that they read it.</param>
+public sealed record Caution(string Text, bool Acknowledged = false);
 
 /// <summary>A kind of entry: its name in records, its words, and the rules under which it is recorded.</summary>
 /// <remarks>Entries last for ever, so a name is never given to another shape: what must change comes as a new kind, and the old one stays
@@ -63,6 +75,18 @@ public abstract class EntryKind
     /// <summary>The hold point that must be free before it may be recorded; null when none guards it.</summary>
     public HoldPoint? Needs { get; init; }
 
+    /// <summary>The hold point that guards one body of this kind; the kind's own unless its subject says otherwise.</summary>
+    public virtual HoldPoint? NeedsFor(EntryBody body) => Needs;
+
+    /// <summary>Read for ever, recorded no more: a newer kind says it better.</summary>
+    public bool Retired { get; init; }
+
+    /// <summary>How it may be known; any way, or none, where the list is empty.</summary>
+    public IReadOnlyList<Known> KnownBy { get; init; } = [];
+
+    /// <summary>What can hurt somebody at this act; null where nothing does.</summary>
+    public Caution? Caution { get; init; }
+
     /// <summary>Why one that can be taken back may not be just now, or null.</summary>
     public Func<JobContext, Entry, string?> RefuseTakingBack { get; init; } = (_, _) => null;
 
@@ -83,6 +107,9 @@ public abstract class EntryKind
 
     /// <summary>Why a body may not be recorded on this job just now, or null.</summary>
     public abstract Refusal? Refusal(JobContext job, EntryBody body);
+
+    /// <summary>Why a body that corrects nothing may not be recorded on this job just now, or null.</summary>
+    public abstract Refusal? RefusalOfFirst(JobContext job, EntryBody body);
 
     /// <summary>A body as compact JSON.</summary>
     public string Write(EntryBody body) => JsonSerializer.Serialize(body, BodyType, JsonForm.Options);
@@ -109,6 +136,18 @@ public class EntryKind<TBody> : EntryKind where TBody : EntryBody
 
     /// <summary>Why one may not be recorded just now, or null: the rules of its subject.</summary>
     public Func<JobContext, TBody, Refusal?> Refuse { get; init; } = (_, _) => null;
+
+    /// <summary>Why a new one may not be recorded just now, or null: what a correction of an older one is not asked.</summary>
+    public Func<JobContext, TBody, Refusal?> RefuseFirst { get; init; } = (_, _) => null;
+
+    /// <summary>The hold point that guards a body; the kind's own when null.</summary>
+    public Func<TBody, HoldPoint?>? Guard { get; init; }
+
+    /// <inheritdoc/>
+    public override HoldPoint? NeedsFor(EntryBody body) => Guard is null ? Needs : Guard((TBody)body);
+
+    /// <inheritdoc/>
+    public override Refusal? RefusalOfFirst(JobContext job, EntryBody body) => RefuseFirst(job, (TBody)body);
 
     /// <summary>The entry that answers the same question just now, and the field it is answered in; for forms of many answers.</summary>
     public Func<JobRecord, TBody, (Entry? Stands, string Field)>? Question { get; init; }

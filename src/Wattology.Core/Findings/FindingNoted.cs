@@ -29,10 +29,12 @@ public sealed record FindingNoted([Bounds(0, 2)] int Turbo, string Finding, Answ
 public static class FindingRecord
 {
     /// <summary>What each finding last brought, by its id; what was taken back stands with no answer.</summary>
-    public static IReadOnlyDictionary<string, Noted<FindingNoted>> Findings(this JobRecord record)
+    /// <param name="record">The job.</param>
+    /// <param name="turbo">Of one turbo, with what is said of the job as a whole; of all of them when 0.</param>
+    public static IReadOnlyDictionary<string, Noted<FindingNoted>> Findings(this JobRecord record, int turbo = 0)
     {
         var last = new Dictionary<string, Noted<FindingNoted>>();
-        foreach (var noted in record.All<FindingNoted>()) last[noted.Body.Finding] = noted;
+        foreach (var noted in record.All<FindingNoted>().Where(f => turbo == 0 || f.Body.Turbo == 0 || f.Body.Turbo == turbo)) last[noted.Body.Finding] = noted;
         return last;
     }
 }

@@ -19,9 +19,9 @@ public sealed record FindingWords(string Title, string Present, string Absent)
     public static readonly IReadOnlyDictionary<string, FindingWords> ById = new Dictionary<string, FindingWords>
     {
         ["low-power"] = new("Low power", "down on power", "pulls as it did"),
-        ["whine-or-scrape"] = new("Whine or scrape", "whines or scrapes", "no new noise"),
-        ["blue-smoke"] = new("Blue smoke", "blue smoke", "no blue smoke"),
-        ["black-smoke"] = new("Black smoke", "black smoke", "no black smoke"),
+        ["whine-or-scrape"] = new("Whine or scrape", "whines or scrapes", "none"),
+        ["blue-smoke"] = new("Blue smoke", "seen", "none"),
+        ["black-smoke"] = new("Black smoke", "seen", "none"),
         ["oil-consumption"] = new("Oil use", "uses oil", "level holds"),
         ["over-boost"] = new("Too much boost", "boost too high or cut", "never over"),
         ["under-boost"] = new("Too little boost", "boost low or late", "boost comes up"),
@@ -44,7 +44,7 @@ public sealed record FindingWords(string Title, string Present, string Absent)
         ["debris-in-filter"] = new("Oil filter opened", "metal, carbon or grit in it", "clean"),
         ["over-fuelling"] = new("Fuelling", "over-fuelled", "as specified"),
         ["exhaust-restricted"] = new("Exhaust", "restricted", "flows freely"),
-        ["actuator-codes"] = new("Fault codes", "boost control codes stored", "no boost control codes"),
+        ["actuator-codes"] = new("Fault codes", "of boost control, stored", "none of boost control"),
         ["wiring-or-hose-damage"] = new("Wiring and hoses", "damaged, off or corroded", "whole and seated"),
         ["manifold-breaking-up"] = new("Manifold inside", "scaling, cracked or missing metal", "whole inside"),
         ["compressor-blades-hit"] = new("Compressor blades, edges", "struck or torn", "edges whole"),

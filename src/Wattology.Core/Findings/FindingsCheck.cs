@@ -11,43 +11,63 @@ public static class FindingsCheck
 {
     private const string Id = "findings";
 
+    // What came through may lie where the next engine breath takes it.
+    private static readonly string[] ByObject = ["object-intake", "object-exhaust"];
+
+    /// <summary>Metal that is missing from the failed unit.</summary>
+    public static readonly Question MissingMetal = new("missing-metal", "Missing metal",
+    [
+        new("none-missing", "nothing is missing: wheels and nuts whole"),
+        new("found", "missing, and found", Asks: "Where"),
+        new("accounted", "accounted for", Asks: "How: where it must have gone, and why that does no harm"),
+        new("not-found", "missing, and not found", Verdict.Stop),
+    ]);
+
     /// <summary>The check.</summary>
     /// <param name="causeKind">The kind of a confirmed cause.</param>
     public static CheckDefinition Definition(EntryKind causeKind) => new(Id, "Findings", DrawnPart.Engine, Read)
     {
-        Stage = WorkStage.Cause,
         Applies = job => job.Record.Machine().Kind != JobKind.FirstFitment,
-        StepTitle = "Findings and cause",
-        Kinds = [FindingNoted.Kind, causeKind, RemedyNoted.Kind],
-        Items = [CauseItem(HoldPoint.Release), .. RemedyItems(HoldPoint.Release), .. RemedyItems(HoldPoint.Start), CauseItem(HoldPoint.HandOver),
-            .. RemedyItems(HoldPoint.HandOver)],
+        Kinds = [FindingNoted.Kind, causeKind, CauseAlso.Kind, RemedyNoted.Kind],
+        Questions = [MissingMetal],
+        Items =
+        [
+            CauseItem(HoldPoint.Order), CauseItem(HoldPoint.Release), .. RemedyItems(HoldPoint.Release),
+            ItemDefinition.Asked(HoldPoint.Release, MissingMetal, "Missing metal found, or accounted for",
+                (context, _) => ByObject.Any(context.Job.Record.HasCause)),
+            .. RemedyItems(HoldPoint.Start), ItemDefinition.Asked(HoldPoint.Start, MissingMetal, "Missing metal found, or accounted for"),
+            CauseItem(HoldPoint.HandOver), .. RemedyItems(HoldPoint.HandOver),
+        ],
         Paper = null,
     };
 
     private static Found Read(JobContext job, int turbo)
     {
-        if (job.Record.Cause() is { } cause)
-            return new(Verdict.Sound, Remedies.Title(cause.Body.Cause), $"Confirmed by {cause.Entry.By}: {cause.Body.SecondWhy}", cause.Entry,
-                "confirmed", "Cause");
+        if (job.Record.Causes() is { Count: > 0 } causes)
+            return new(Verdict.Sound, string.Join(" and ", causes.Select(c => Remedies.Title(c.Cause)).Distinct()),
+                string.Join(" ", causes.Select(c => $"Confirmed by {c.Entry.By}: {c.SecondWhy}")), causes[^1].Entry, "confirmed", "Cause");
         var looked = job.Record.Findings().Values.Count(f => f.Body.Answer is not null);
         return looked == 0 ? new(Verdict.NotLookedAt, "", "Nothing looked at yet.")
             : new(Verdict.ReadingOnly, $"{looked} looked at", "No cause is confirmed yet.", Word: "no cause yet");
     }
 
-    private static ItemDefinition CauseItem(HoldPoint point) => new(point, "cause", "Cause confirmed", (context, _) => context.Job.Record.Cause() is { } cause
-        ? new(true, $"{Remedies.Title(cause.Body.Cause)}, by {cause.Entry.By}") : new(false, "Nobody has confirmed a cause yet."));
+    private static ItemDefinition CauseItem(HoldPoint point) => new(point, "cause", "Cause confirmed", (context, _)
+        => context.Job.Record.Causes() is { Count: > 0 } causes
+        ? ItemState.Done(string.Join("; ", causes.Select(c => $"{Remedies.Title(c.Cause)}, by {c.Entry.By}")) + ".", causes[^1].Entry)
+        : ItemState.NotLooked("Nobody has confirmed a cause yet."));
 
-    // Only the remedies of the cause that is confirmed are asked for.
+    // Only the remedies of the causes that are confirmed are asked for.
     private static IEnumerable<ItemDefinition> RemedyItems(HoldPoint point) => Remedies.All.Where(r => r.Point == point).Select(remedy
-        => new ItemDefinition(point, remedy.Id, remedy.Text, (context, _) => context.Job.Record.Cause()?.Body.Cause != remedy.Cause ? null
+        => new ItemDefinition(point, remedy.Id, remedy.Text, (context, _) => !context.Job.Record.HasCause(remedy.Cause) ? null
             : remedy.Check is { } check ? ByReading(context, check) : ByName(context, remedy)) { Sheet = remedy.Check ?? Id });
 
     private static ItemState ByReading(ItemContext context, string check)
     {
-        var open = context.Job.Record.Machine().TurboNumbers.Select(t => context.Check(check, t)).FirstOrDefault(r => !r.Settled);
-        return new(open is null, open?.Why ?? "Proved by the reading.");
+        var readings = context.Job.Record.Machine().TurboNumbers.Select(t => context.Check(check, t)).ToArray();
+        return readings.FirstOrDefault(r => !r.Settled) is { } open ? ItemState.Of(open) : ItemState.Done("Proved by the reading.");
     }
 
-    private static ItemState ByName(ItemContext context, Remedy remedy) => context.Job.Record.Latest<RemedyNoted>(r => r.Remedy == remedy.Id) is { } noted
-        ? new(noted.Body.Done, $"{noted.Body.Note} ({noted.Entry.By})") : new(false, "Not recorded yet.");
+    private static ItemState ByName(ItemContext context, Remedy remedy) => context.Job.Record.Latest<RemedyNoted>(r => r.Remedy == remedy.Id) is not { } noted
+        ? ItemState.NotLooked("Not recorded yet.") : noted.Body.Done ? ItemState.Done($"{noted.Body.Note} ({noted.Entry.By}).", noted.Entry)
+        : ItemState.NotLooked($"{noted.Body.Note} ({noted.Entry.By}).", noted.Entry);
 }

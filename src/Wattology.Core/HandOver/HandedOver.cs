@@ -16,7 +16,7 @@ public sealed record HandedOver([Needed("Say who takes it.")] string To,
         Correction = Correction.Never,
         Right = Right.HandOver,
         Needs = HoldPoint.HandOver,
-        Refuse = (job, _) => job.Record.HandedOver() is null ? null : "The job was handed over already.",
+        Refuse = (job, _) => job.Record.IsEnded() ? "The job has ended already." : null,
     };
 }
 
@@ -25,4 +25,17 @@ public static class HandOverRecord
 {
     /// <summary>The hand-over, once it happened; null before.</summary>
     public static Noted<HandedOver>? HandedOver(this JobRecord record) => record.Latest<HandedOver>();
+
+    /// <summary>The ending in another way, once it happened; null before.</summary>
+    public static Noted<JobEnded>? Ended(this JobRecord record) => record.Latest<JobEnded>();
+
+    /// <summary>Whether the job has ended, in whichever way.</summary>
+    public static bool IsEnded(this JobRecord record) => record.EndEntry() is not null;
+
+    /// <summary>The entry with which it ended; null while it is open.</summary>
+    public static Entry? EndEntry(this JobRecord record) => record.HandedOver()?.Entry ?? record.Ended()?.Entry;
+
+    /// <summary>How it ended, in words; empty while it is open.</summary>
+    public static string EndWords(this JobRecord record) => record.HandedOver() is not null ? "Handed over" : record.Ended() is { } ended
+        ? JobEnded.Title(ended.Body.Way) : "";
 }

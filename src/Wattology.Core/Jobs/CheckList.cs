@@ -4,15 +4,22 @@ using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
 using Wattology.Core.Commissioning;
+using Wattology.Core.Crank;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Drain;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
+using Wattology.Core.FirstFitment;
+using Wattology.Core.Fitting;
+using Wattology.Core.Fluids;
 using Wattology.Core.HandOver;
 using Wattology.Core.Limits;
+using Wattology.Core.LooseEnds;
 using Wattology.Core.OilSupply;
+using Wattology.Core.Parts;
 using Wattology.Core.Plate;
 using Wattology.Core.Priming;
+using Wattology.Core.Triage;
 using Wattology.Core.Yard;
 
 namespace Wattology.Core.Jobs;
@@ -21,21 +28,28 @@ namespace Wattology.Core.Jobs;
 public static class CheckList
 {
     // The ranking needs the whole job, which the cause's own subject does not know.
-    private static readonly EntryKind Cause = CauseConfirmed.KindOf(job => JudgedJob.Of(job).Ranking);
+    private static readonly EntryKind Cause = CauseConfirmed.KindOf((job, turbo) => JudgedJob.Of(job).RankingOf(turbo));
 
     /// <summary>The checks, in the order of the work.</summary>
     public static readonly IReadOnlyList<CheckDefinition> All =
     [
         PlateCheck.Definition,
+        BoostFit.Definition,
+        TriageCheck.Definition,
         FindingsCheck.Definition(Cause),
+        PartsCheck.Definition,
         SupplyChecks.OilSupply,
         SupplyChecks.Restrictor,
         SupplyChecks.FeedPipe,
         DrainCheck.Definition,
         CrankcaseCheck.Definition,
         ClockingCheck.Definition,
+        FitCheck.Definition,
+        FluidsCheck.Definition,
+        LooseEndsCheck.Definition,
         PrimeCheck.Definition,
         StartCheck.Definition,
+        AfterRunCheck.Definition,
     ];
 
     /// <summary>Every kind of entry: those that belong to no check, then the checks' own.</summary>
@@ -47,11 +61,23 @@ public static class CheckList
         TakenBack.Kind,
         HoldPointPassed.KindOf((job, item) => HoldPoints.TitleOf(job.Record.Machine().Turbos, item)),
         HandedOver.Kind,
+        JobEnded.KindOf(job => Bursts.Running(job.Record) is not null || EngineRuns.Of(job).Running is not null, Holding),
+        InHand.Kind,
+        ComebackOf.Kind,
+        Looked.KindOf(FindQuestion, (job, turbo) => job.Which(turbo)),
         .. All.SelectMany(c => c.Kinds),
     ]);
 
     /// <summary>Every limit: the checks' own, then those of measurements that are no check yet.</summary>
     public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), .. SweepLimits.All];
+
+    /// <summary>Every question answered by a touch.</summary>
+    public static readonly IReadOnlyList<Question> Questions = [.. All.SelectMany(c => c.Questions)];
+
+    /// <summary>The question with that id, or null.</summary>
+    public static Question? FindQuestion(string id) => Questions.FirstOrDefault(q => q.Id == id);
+
+    private static string? Holding(JobContext job) => LooseEndRegister.Open(job).FirstOrDefault(l => l.Blocks >= Blocks.HandOver)?.Words;
 
     /// <summary>The check with that id, or null.</summary>
     public static CheckDefinition? Find(string id) => All.FirstOrDefault(c => c.Id == id);

@@ -35,13 +35,8 @@ public sealed class HoldPoints(JobContext job, Func<string, int, CheckReading> c
         foreach (var definition in CheckList.All.Where(c => c.Applies(job)))
             foreach (var item in definition.Items.Where(i => i.Point == point))
                 foreach (var turbo in item.PerTurbo ? machine.TurboNumbers : [0])
-                {
-                    if (item.State(context, turbo) is not { } state) continue;
-                    // A reopened check opens what it had settled.
-                    if (item.FollowsReading && state.Settled && check(definition.Id, turbo) is { Reopened: not null } reopened) state = new(false,
-                        reopened.Why);
-                    yield return new(turbo > 0 ? $"{item.Id}-{turbo}" : item.Id, machine.Named(item.Title, turbo), state.Settled, state.Because,
-                        item.Sheet ?? definition.Id, turbo, item.Hard || state.Hard);
-                }
+                    if (item.State(context, turbo) is { } state)
+                        yield return new(turbo > 0 ? $"{item.Id}-{turbo}" : item.Id, machine.Named(item.Title, turbo), state, item.Sheet ?? definition.Id, turbo,
+                            state.At(point));
     }
 }

@@ -3,18 +3,25 @@ using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
 using Wattology.Core.Commissioning;
+using Wattology.Core.Crank;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Drain;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
+using Wattology.Core.Fitting;
+using Wattology.Core.Fluids;
 using Wattology.Core.HandOver;
+using Wattology.Core.Joints;
 using Wattology.Core.Limits;
+using Wattology.Core.LooseEnds;
 using Wattology.Core.Measures;
 using Wattology.Core.OilSupply;
+using Wattology.Core.Parts;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
 using Wattology.Core.Priming;
+using Wattology.Core.Triage;
 using Wattology.Core.Yard;
 
 namespace Wattology.Core.Jobs;
@@ -57,6 +64,9 @@ public sealed class JobBuilder
     /// <summary>The job as it stands now.</summary>
     public JudgedJob Job => _judged ??= JudgedJob.Of(new JobContext(Record, _limits(Record), _units, _supersessions, Now));
 
+    /// <summary>Another that goes on from here, while this one stays as it is.</summary>
+    public JobBuilder Branch() => (JobBuilder)MemberwiseClone();
+
     /// <summary>Lets time pass.</summary>
     public JobBuilder After(TimeSpan time)
     {
@@ -81,8 +91,8 @@ public sealed class JobBuilder
     }
 
     /// <summary>Why a draft may not be recorded now, or null.</summary>
-    public Refusal? Refusal(EntryBody body, Author? by = null, string? corrects = null, string? reason = null)
-        => Recording.Refuse(Job, by ?? _technician, new EntryDraft(body, Corrects: corrects, Reason: reason));
+    public Refusal? Refusal(EntryBody body, Author? by = null, string? corrects = null, string? reason = null, Known? known = null, Author? second = null)
+        => Recording.Refuse(Job, by ?? _technician, new EntryDraft(body, known, Corrects: corrects, Reason: reason), second);
 
     private JobBuilder ForEach(Func<int, EntryBody> body, Known? known = null, string? instrument = null, double minutes = 6)
     {
@@ -106,7 +116,7 @@ public sealed class JobBuilder
 
     /// <summary>Looks at one finding.</summary>
     public JobBuilder Look(string finding, bool present, double minutes = 6)
-        => Tell(new FindingNoted(0, finding, present ? Answer.Present : Answer.Absent),
+        => Tell(new FindingNoted(0, finding, present ? Causes.Answer.Present : Causes.Answer.Absent),
             CauseModel.Usual.Find(finding)?.Stage == Stage.Ask ? Known.Told : Known.Seen, minutes: minutes);
 
     /// <summary>Confirms a cause.</summary>
@@ -120,7 +130,7 @@ public sealed class JobBuilder
     /// <summary>Puts right, under a name, what the confirmed cause asks for at one hold point.</summary>
     public JobBuilder PutRight(HoldPoint point, string note = "Done and looked at twice.")
     {
-        foreach (var remedy in Remedies.For(Record.Cause()!.Body.Cause, point)
+        foreach (var remedy in Record.Causes().SelectMany(c => Remedies.For(c.Cause, point))
             .Where(r => r.Check is null).ToArray()) Tell(new RemedyNoted(remedy.Id, true, note));
         return this;
     }
@@ -179,57 +189,124 @@ public sealed class JobBuilder
         => ForEach(t => new ClockingReading(t, installed, new ClockingInput(inletDeg)), Known.Measured, "angle gauge");
 
     /// <summary>Passes a hold point with whatever is open.</summary>
-    public JobBuilder Pass(HoldPoint point, string reason = "All settled.")
-        => Tell(new HoldPointPassed(point, [.. Job.HoldPoint(point).Open.Select(i => i.Id)], reason));
+    /// <param name="point">Which.</param>
+    /// <param name="reason">Why.</param>
+    /// <param name="second">Who signs as the second name.</param>
+    public JobBuilder Pass(HoldPoint point, string reason = "All settled.", Author? second = null)
+    {
+        var draft = new EntryDraft(new HoldPointPassed(point, [.. Job.HoldPoint(point).Open.Select(i => i.Id)], reason));
+        Record = Record.With([Recording.Seal(Job, _technician, draft, second)]);
+        return After(TimeSpan.FromMinutes(6));
+    }
+
+    /// <summary>Answers a question by a touch; of every turbo where there is one for each.</summary>
+    /// <param name="question">The question.</param>
+    /// <param name="answer">The answer's id.</param>
+    /// <param name="because">The words with it.</param>
+    /// <param name="turbos">Of which turbos; of all it is asked of when none is named.</param>
+    public JobBuilder Answer(Question question, string answer, string because = "", params int[] turbos)
+    {
+        var found = question.Find(answer) ?? throw new ArgumentException($"{question.Id} has no answer '{answer}'.", nameof(answer));
+        foreach (var turbo in turbos.Length > 0 ? turbos : question.PerTurbo ? [.. Job.Machine.TurboNumbers.Where(t => question.Applies(Job.Context, t))]
+            : question.Applies(Job.Context, 0) ? [0] : (int[])[]) Tell(new Looked(turbo, question.Id, answer, because), found.Known, minutes: 1);
+        return this;
+    }
+
+    /// <summary>Looks at the five systems, codes and oil before anything comes off; nothing is found.</summary>
+    public JobBuilder Triaged()
+    {
+        foreach (var system in TriageCheck.Systems) Answer(system, "nothing-found");
+        return Answer(TriageCheck.CodesBefore, "none").Answer(TriageCheck.OilAsItCame, "between-marks");
+    }
+
+    /// <summary>The new unit as received: good.</summary>
+    public JobBuilder Received() => Answer(PartsCheck.AsReceived, "good", "4 caps");
+
+    /// <summary>Nothing is missing from the failed unit.</summary>
+    public JobBuilder MetalWhole() => Answer(FindingsCheck.MissingMetal, "none-missing");
+
+    /// <summary>Everything on again, closed and filled: caps out, feed and drain on, intake, exhaust, joints, oil, coolant, key-on.</summary>
+    public JobBuilder Fitted()
+    {
+        if (Job.HoldPoint(HoldPoint.Release).Free) Answer(FitCheck.Mounted, "mounted");
+        Answer(FitCheck.DrainConnected, "connected").Answer(FitCheck.FeedConnected, "tight").Answer(FitCheck.Intake, "closed").Answer(FitCheck.Exhaust, "secured")
+            .Answer(FitCheck.KeyOn, "moved");
+        Tell(new JointsClosed([.. JointList.Of(Record).Select(j => j.Id)]), Known.Seen);
+        Tell(new OilService(Service.New, Service.New, "5W-30", 5.5)).Answer(FluidsCheck.OilLevel, "between-marks").Answer(FluidsCheck.Coolant, "filled-and-bled");
+        return CloseLooseEnds();
+    }
+
+    /// <summary>Closes every loose end that is closed in the register.</summary>
+    public JobBuilder CloseLooseEnds()
+    {
+        foreach (var loose in LooseEndRegister.Open(Job.Context).Where(l => l.ClosedElsewhere is null).ToArray()) Tell(new LooseEndClosed(loose.Key), minutes: 1);
+        return this;
+    }
 
     /// <summary>Makes the engine unable to fire, as its fuel asks.</summary>
     public JobBuilder Disable() => Tell(Job.Machine.Fuel == Fuel.Petrol
-        ? new FiringDisabled(FiringMethod.FuelAndSpark, ["Fuel pump relay", "Ignition coil connector"])
-        : new FiringDisabled(FiringMethod.Fuel, ["Fuel shut-off connector"]));
+        ? new FiringTaken(["Fuel pump relay"], ["Ignition coil connectors"])
+        : new FiringTaken(["Fuel shut-off connector"], []));
 
     /// <summary>Oils turbos and turns them by hand; all of them when none is named.</summary>
     public JobBuilder Oil(params int[] turbos)
     {
         foreach (var turbo in turbos.Length == 0 ? Job.Machine.TurboNumbers.ToArray()
-            : turbos) Tell(new Primed(turbo, PrimeMethod.Syringe, true, 15), Known.Felt);
+            : turbos) Tell(new Oiled(turbo, PrimeMethod.Syringe, 15)).Answer(PrimeQuestions.Wheel, "free", "", turbo);
         return this;
     }
+
+    /// <summary>Says what it is cranked for, and that all are clear.</summary>
+    public JobBuilder Clear(string purpose = Bursts.ToPrime) => Answer(Bursts.Purpose, purpose).Answer(Bursts.Clear, "nobody-near");
 
     /// <summary>Cranks in bursts, with a rest after each.</summary>
     public JobBuilder Crank(int bursts, double seconds = 12)
     {
-        for (var i = 0; i < bursts; i++) Tell(new BurstStarted(), minutes: seconds / 60).Tell(new BurstEnded(), minutes: 1.5);
+        for (var i = 0; i < bursts; i++) Tell(new BurstStarted(), minutes: seconds / 60).Tell(new CrankEnded(), minutes: 1.5);
         return this;
     }
 
     /// <summary>Reads oil pressure on a direct gauge.</summary>
-    public JobBuilder PressureSeen(double kpa = 180) => Tell(new PressureNoted(true, PressureBy.DirectGauge, kpa), Known.Measured, "oil gauge 3");
+    public JobBuilder PressureSeen(double kpa = 180) => Tell(new PressureRead(PressureBy.DirectGauge, kpa), Known.Measured, "oil gauge 3");
 
     /// <summary>Says that no pressure showed.</summary>
-    public JobBuilder NoPressure() => Tell(new PressureNoted(false, PressureBy.DirectGauge), Known.Measured, "oil gauge 3");
+    public JobBuilder NoPressure() => Tell(new PressureRead(PressureBy.DirectGauge), Known.Measured, "oil gauge 3");
 
     /// <summary>Puts everything disabled back.</summary>
     public JobBuilder PutBack()
     {
-        foreach (var item in Firing.StillDisabled(Record)) Tell(new FiringRestored(item));
+        foreach (var item in Firing.Open(Record)) Tell(new FiringRestored(item.Item));
         return this;
     }
 
     /// <summary>Fires the engine, sees pressure after three seconds, lets it idle and stops it.</summary>
     public JobBuilder Run(double minutes = 6)
-        => Tell(new Fired(), minutes: 0.05).Tell(new PressureAfterFiring(), minutes: minutes - 0.05).Tell(new EngineStopped());
+    {
+        if (Record.Latest<CautionRead>() is null) Tell(new CautionRead(Fired.Kind.Name));
+        return Tell(new Fired(), minutes: 0.05).Tell(new PressureShown(), minutes: minutes - 0.05).Tell(new RunEnded(RunEnd.Stopped));
+    }
 
     /// <summary>Looks at every joint.</summary>
     /// <param name="weeping">The one that weeps, if any.</param>
-    public JobBuilder LookAtJoints(string? weeping = null)
+    /// <param name="moment">Hot, or again after the drive.</param>
+    public JobBuilder LookAtJoints(string? weeping = null, JointMoment moment = JointMoment.Hot)
     {
-        foreach (var joint in Joints.For(Job.Machine).ToArray())
-            Tell(new JointLooked(joint.Id, joint.Id == weeping ? JointState.Weeps : JointState.NoLeak), Known.Seen, minutes: 1);
+        foreach (var joint in JointList.Of(Record).ToArray())
+            Tell(new JointSeen(joint.Id, joint.Id == weeping ? JointState.Weeps : JointState.NoLeak, moment), Known.Seen, minutes: 1);
         return this;
     }
 
-    /// <summary>Says what the run showed.</summary>
-    public JobBuilder Checked(Smoke smoke = Smoke.ClearsWhenWarm) => Tell(new RunChecked(smoke, OilLevel.BetweenMarks, true), Known.Seen);
+    /// <summary>Says what the run showed: smoke that clears, codes, levels.</summary>
+    public JobBuilder Checked(string smoke = "clears")
+    {
+        if (!TriageCheck.CodesBefore.Read(Job.Context, 0).Answered && TriageCheck.Definition.Applies(Job.Context)) Answer(TriageCheck.CodesBefore, "none");
+        return Answer(AfterRunCheck.Smoke, smoke).Answer(AfterRunCheck.CodesCleared, "none").Answer(AfterRunCheck.CodesAfter, "none")
+            .Answer(AfterRunCheck.OilAfter, "between-marks").Answer(AfterRunCheck.CoolantCold, "at-mark");
+    }
+
+    /// <summary>Drives it, looks at every joint again, tags the old parts and tells the driver.</summary>
+    public JobBuilder Driven() => Answer(AfterRunCheck.RoadTest, "driven").LookAtJoints(moment: JointMoment.AfterDrive)
+        .Answer(AfterRunCheck.OldParts, "tagged", "shelf 2").Answer(AfterRunCheck.DriverTold, "told", "Idle a minute before stopping when hot.");
 
     /// <summary>Hands the job over.</summary>
     public JobBuilder HandOver(Author desk)

@@ -17,6 +17,9 @@ public sealed class JudgedJob(JobContext context)
     /// <summary>The job judged in a context; whoever asks with the same context gets the same, so that nothing is computed twice.</summary>
     public static JudgedJob Of(JobContext context) => Judged.GetValue(context, c => new JudgedJob(c));
 
+    private readonly Dictionary<int, IReadOnlyDictionary<string, Answered>> _answers = [];
+    private readonly Dictionary<int, DiagnoseResult> _rankings = [];
+
     private HoldPoints Points => field ??= new HoldPoints(Context, Check);
 
     /// <summary>The job with what is needed to judge it.</summary>
@@ -55,21 +58,35 @@ public sealed class JudgedJob(JobContext context)
     /// <summary>A hold point as it stands.</summary>
     public HoldPointState HoldPoint(HoldPoint point) => Points.Judge(point);
 
+    /// <summary>The turbo is found sound: nothing else is confirmed as a cause.</summary>
+    public bool IsSoundTurbo => Record.Causes() is { Count: > 0 } causes && causes.All(c => c.Cause == CauseModel.Elsewhere);
+
+    /// <summary>The unit was off, or its feed or drain was opened: then it is primed and started like a new one.</summary>
+    public bool WasOpened => Record.All<Joints.JointOpened>().Any() || Record.All<OilSupply.CatchTestReading>().Any()
+        || Record.All<Looked>().Any(l => l.Body.Question == OilSupply.SupplyChecks.FeedSeen.Id || l.Body.Question == Fitting.FitCheck.Mounted.Id);
+
     /// <summary>The order of work.</summary>
     public WorkOrder Work => field ??= WorkOrder.Of(this);
 
     /// <summary>What each finding brought: what a person said last, and where nobody did, what a reading answers.</summary>
-    public IReadOnlyDictionary<string, Answered> Answers => field ??= ReadAnswers();
+    public IReadOnlyDictionary<string, Answered> Answers => AnswersOf(0);
 
     /// <summary>The ranking of causes; causes this unit cannot have are left out.</summary>
-    public DiagnoseResult Ranking => field ??= Diagnosis.Compute(CauseModel.Usual,
-        new DiagnoseInput(Answers.ToDictionary(a => a.Key, a => a.Value.Answer), null, Machine.ExcludedCauses));
+    public DiagnoseResult Ranking => RankingOf(0);
 
-    private Dictionary<string, Answered> ReadAnswers()
+    /// <summary>The same for one turbo of two, with what is said of the job as a whole; of all of them when 0.</summary>
+    public IReadOnlyDictionary<string, Answered> AnswersOf(int turbo) => _answers.TryGetValue(turbo, out var known) ? known
+        : _answers[turbo] = ReadAnswers(turbo);
+
+    /// <summary>The ranking of causes of one turbo; of the job when 0.</summary>
+    public DiagnoseResult RankingOf(int turbo) => _rankings.TryGetValue(turbo, out var known) ? known : _rankings[turbo] = Diagnosis.Compute(CauseModel.Usual,
+        new DiagnoseInput(AnswersOf(turbo).ToDictionary(a => a.Key, a => a.Value.Answer), null, Machine.ExcludedCauses));
+
+    private Dictionary<string, Answered> ReadAnswers(int turbo)
     {
         var answers = new Dictionary<string, Answered>();
-        var said = Record.Findings();
-        foreach (var reading in Checks)
+        var said = Record.Findings(turbo);
+        foreach (var reading in Checks.Where(c => turbo == 0 || c.Turbo == 0 || c.Turbo == turbo))
             foreach (var answered in reading.Check.Answers)
                 if (answered.Present(reading) is { } present && reading.Found.Since is { } since && !said.ContainsKey(answered.Finding)
                     && (present || !answers.ContainsKey(answered.Finding)))

@@ -1,5 +1,6 @@
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
 using Wattology.Core.Limits;
 using Wattology.Core.People;
 
@@ -12,16 +13,22 @@ public static class Recording
     /// <param name="job">The job, before the entry.</param>
     /// <param name="by">Who records.</param>
     /// <param name="draft">What.</param>
-    public static Refusal? Refuse(JudgedJob job, Author by, EntryDraft draft)
+    /// <param name="second">Who signs with them; null when nobody does.</param>
+    public static Refusal? Refuse(JudgedJob job, Author by, EntryDraft draft, Author? second = null)
     {
         var kind = CheckList.Kinds.Of(draft.Body.GetType());
         if (!by.Role.Allows(kind.Right)) return $"Your place in the shop does not allow this; it takes {Permissions.Holders(kind.Right)}.";
+        if (kind.Retired) return "Entries of this kind are read, and recorded no more.";
+        if (kind.KnownBy.Count > 0 && (draft.Known is not { } known || !kind.KnownBy.Contains(known)))
+            return new($"Only what was {string.Join(" or ", kind.KnownBy.Select(k => JsonForm.Plain(k)))} counts here: what is told or assumed proves nothing.",
+                "known");
         return RefuseClash(job, kind, draft)
             ?? RefuseCorrection(job.Record, kind, draft)
             ?? kind.Refusal(job.Context, draft.Body)
-            ?? RefuseByWhole(job, by, draft.Body)
-            ?? (kind.Needs is { } point && job.HoldPoint(point) is { Free: false } held
-                ? $"{HoldPointPassed.NameOf(point)} hold point: {(held.Barred.Count > 0 ? held.Barred : held.Open)[0].Title.ToLowerInvariant()}." : null);
+            ?? (draft.Corrects is { Length: > 0 } ? null : kind.RefusalOfFirst(job.Context, draft.Body))
+            ?? RefuseByWhole(job, by, draft.Body, second)
+            ?? (kind.NeedsFor(draft.Body) is { } point && job.HoldPoint(point) is var held && !(point == HoldPoint.Release ? held.Passed : held.Free)
+                ? $"{HoldPointPassed.NameOf(point)} hold point: {Shut(held)}" : null);
     }
 
     /// <summary>Judges a draft on a job as it stands and seals it as the next entry.</summary>
@@ -62,18 +69,26 @@ public static class Recording
     }
 
     // What only the job as a whole can tell.
-    private static Refusal? RefuseByWhole(JudgedJob job, Author by, EntryBody body) => body switch
+    // Releasing is a decision of its own: a named person makes it even when nothing is open.
+    private static string Shut(HoldPointState held)
+    {
+        if (held.NotCovered.Count == 0) return "everything is settled, and somebody has to pass it.";
+        var first = held.Barred.Count > 0 ? held.Barred[0] : held.NotCovered.Count > 0 ? held.NotCovered[0] : held.Open[0];
+        return $"{first.Title.ToLowerInvariant()}. {first.Because}";
+    }
+
+    private static Refusal? RefuseByWhole(JudgedJob job, Author by, EntryBody body, Author? second) => body switch
     {
         Accepted accepted when job.Checks.FirstOrDefault(c
             => c.Found.Since?.Hash == accepted.Entry) is not { Verdict: Verdict.Doubtful or Verdict.ReadingOnly } check
             => job.Checks.Any(c => c.Found.Since?.Hash == accepted.Entry && c.Verdict == Verdict.Stop)
             ? "A stop cannot be taken by name; only a new reading clears it."
                 : "Only a doubtful reading, or one without a verdict, is taken by name.",
-        HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed),
+        HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed, second),
         _ => null,
     };
 
-    private static Refusal? RefusePassing(HoldPointState state, Author by, HoldPointPassed passed)
-        => state.Refusal(by.Role) ?? (state.Open.Select(i => i.Id).SequenceEqual(passed.Open) ? null
+    private static Refusal? RefusePassing(HoldPointState state, Author by, HoldPointPassed passed, Author? second)
+        => state.Refusal(by, second) ?? (state.Open.Select(i => i.Id).SequenceEqual(passed.Open) ? null
             : "The open items changed meanwhile; look again before you pass.");
 }

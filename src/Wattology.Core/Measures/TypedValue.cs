@@ -29,6 +29,8 @@ public static partial class TypedValue
     public static bool TryRead(string text, Quantity quantity, Enum? assumed, out double value, out string? fault)
     {
         value = 0;
+        fault = null;
+        if (quantity.Measure == Measure.Angle && TryClockAngle(text, out value)) return true;
         var match = Pattern().Match(text);
         if (!match.Success) { fault = $"'{text.Trim()}' is not a {quantity.Name}. Type one like {quantity.Example}."; return false; }
         if (!TryNumber(text.Trim(), match, quantity, out var number, out var timed, out fault)) return false;
@@ -49,6 +51,38 @@ public static partial class TypedValue
         volume = match.Groups["ml"].Value;
         time = match.Groups["s"].Value;
         return match.Success;
+    }
+
+    [GeneratedRegex(@"^\s*(?:(?<h>\d{1,2}):(?<m>\d\d)|(?:(?<part>half|quarter)\s+(?<side>past|to)\s+)?(?<word>[a-z]+|\d{1,2})(?<oclock>\s+o['’]?\s?clock)?)\s*$",
+        RegexOptions.IgnoreCase)]
+    private static partial Regex ClockAngle();
+
+    private static readonly string[] Hours = ["twelve", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven"];
+
+    // On a dial an hour is 30° from twelve, clockwise: "11:00" is −30°, "half past ten" is 10:30.
+    private static bool TryClockAngle(string text, out double degrees)
+    {
+        degrees = 0;
+        var match = ClockAngle().Match(text);
+        if (!match.Success) return false;
+        double hour;
+        if (match.Groups["h"].Success)
+        {
+            hour = Integer(match, "h") + Integer(match, "m") / 60;
+            if (Integer(match, "h") > 12 || Integer(match, "m") > 59) return false;
+        }
+        else
+        {
+            var word = match.Groups["word"].Value.ToLowerInvariant();
+            var said = Array.IndexOf(Hours, word);
+            // A bare number is degrees.
+            if (said < 0 && !(int.TryParse(word, CultureInfo.InvariantCulture, out said) && said is > 0 and <= 12)) return false;
+            if (char.IsAsciiDigit(word[0]) && !match.Groups["part"].Success && !match.Groups["oclock"].Success) return false;
+            var part = match.Groups["part"].Value.ToLowerInvariant() switch { "half" => 0.5, "quarter" => 0.25, _ => 0 };
+            hour = match.Groups["side"].Value.Equals("to", StringComparison.OrdinalIgnoreCase) ? said - part : said + part;
+        }
+        degrees = Math.IEEERemainder(30 * hour, 360);
+        return true;
     }
 
     private static bool TryNumber(string text, Match match, Quantity quantity, out double number, out bool timed, out string? fault)

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Wattology.Core.BookIn;
+using Wattology.Core.Crank;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Limits;
@@ -24,7 +25,19 @@ public sealed record CatchTestReading([Bounds(1, 2)] int Turbo, string Grade, Ca
             var outcome = (CatchTestOutcome)n.Outcome!;
             return $"{job.Which(n.Body.Turbo)}{ShopUnits.Digits(outcome.Result.MeanLpm)} l/min with {n.Body.Grade} at "
                 + $"{job.Units.ShowTemperature(n.Body.Input.OilTempC)}. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
-        });
+        })
+    {
+        RefuseFirst = (job, _) => Bursts.WasSafe(job) ? null : UnsafeWords,
+        Caution = new("Never catch from a hot idling engine: an open feed can throw 15 l/min of hot oil. Engine unable to fire; hands, rags and hair clear "
+            + "of belts and fan. The maker's procedure comes first."),
+    };
+
+    /// <summary>The kind's name in records.</summary>
+    public const string KindName = "catch-test";
+
+    /// <summary>Why oil is not caught from an engine that can fire.</summary>
+    public const string UnsafeWords = "Nothing says that the engine cannot fire. Record what takes its fuel away (on petrol its spark too) on the prime sheet, "
+        + "then catch.";
 }
 
 /// <summary>What a catch test came to.</summary>

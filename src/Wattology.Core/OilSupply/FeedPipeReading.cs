@@ -25,7 +25,7 @@ public sealed record FeedPipeReading([Bounds(1, 2)] int Turbo, FeedPipeState Sta
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<FeedPipeReading, FeedPipeOutcome>("feed-pipe", "Feed pipe",
-        (job, reading) => FeedPipeOutcome.Of(reading, job.Record.Cause()?.Body.Cause),
+        (job, reading) => FeedPipeOutcome.Of(reading, [.. job.Record.Causes().Select(c => c.Cause)]),
         (job, n) => $"{job.Which(n.Body.Turbo)}{n.Body.Brief}. {((FeedPipeOutcome)n.Outcome!).Why}");
 
     /// <summary>What became of it, short.</summary>
@@ -54,11 +54,11 @@ public sealed record FeedPipeOutcome(Judgement Judgement) : Outcome, IJudged
 
     /// <summary>Judges: renewed is sound, so is a pipe seen through unless lack of oil, dirt or carbon was the cause; kept is doubtful.</summary>
     /// <param name="reading">What became of the pipe.</param>
-    /// <param name="cause">The confirmed cause's id; null when none is.</param>
-    public static FeedPipeOutcome Of(FeedPipeReading reading, string? cause) => new(reading.State switch
+    /// <param name="causes">The ids of the confirmed causes.</param>
+    public static FeedPipeOutcome Of(FeedPipeReading reading, IReadOnlyList<string> causes) => new(reading.State switch
     {
         FeedPipeState.Renewed => new Judgement(Verdict.Sound, Renewed),
-        FeedPipeState.CleanedAndSeenThrough => WantsNew.Contains(cause) ? new(Verdict.Doubtful, CleanedOnly) : new(Verdict.Sound, Cleaned),
+        FeedPipeState.CleanedAndSeenThrough => causes.Any(WantsNew.Contains) ? new(Verdict.Doubtful, CleanedOnly) : new(Verdict.Sound, Cleaned),
         _ => new(Verdict.Doubtful, Kept),
     });
 

@@ -1,32 +1,60 @@
+using Wattology.Core.Causes;
 using Wattology.Core.Checks;
+using Wattology.Core.Crank;
 using Wattology.Core.Entries;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
+using Wattology.Core.Plate;
 
 namespace Wattology.Core.OilSupply;
 
 /// <summary>The checks of the oil supply: what comes, through which restrictor, through which pipe.</summary>
 public static class SupplyChecks
 {
-    /// <summary>Oil at the turbo's end of the feed.</summary>
-    public static readonly CheckDefinition OilSupply = new("oil-supply", "Oil supply", DrawnPart.Feed,
-        (job, turbo) => Found.Of<CatchTestReading, CatchTestOutcome>(job.Record.LatestOf<CatchTestReading>(turbo),
-            (_, o) => $"{ShopUnits.Digits(o.Result.MeanLpm)} l/min{(o.Result.Ratio is { } r ? $", {100 * r:0} %" : "")}"))
+    private const string LackOfOil = "starved";
+
+    /// <summary>What came from the turbo's end of the feed, seen.</summary>
+    public static readonly Question FeedSeen = new("feed-seen", "Oil from the feed, cranked into a container",
+    [
+        new("steady", "steady stream within the burst"),
+        new("spits", "spits, or comes late", Verdict.Doubtful),
+        new("nothing", "nothing came", Verdict.Stop),
+    ])
     {
         PerTurbo = true,
-        Stage = WorkStage.Supply,
+        Refuse = (job, _) => Bursts.WasSafe(job) ? null : CatchTestReading.UnsafeWords,
+    };
+
+    /// <summary>The restrictor, gauze or orifice in the feed, seen.</summary>
+    public static readonly Question RestrictorSeen = new("restrictor-seen", "Restrictor, gauze or orifice",
+    [
+        new("clear", "seen clear"),
+        new("blocked", "blocked", Verdict.Stop),
+        new("none-there", "none there", Verdict.ReadingOnly),
+        new("cannot-reach", "cannot be reached", Verdict.ReadingOnly, Known.Assumed, "Why it cannot be reached"),
+    ]) { PerTurbo = true };
+
+    /// <summary>Oil at the turbo's end of the feed.</summary>
+    public static readonly CheckDefinition OilSupply = new("oil-supply", "Oil supply", DrawnPart.Feed, ReadSupply)
+    {
+        PerTurbo = true,
+        Questions = [FeedSeen],
         Kinds = [CatchTestReading.Kind],
         Limits = [SupplyLimits.Ratio, SupplyLimits.Spread, SupplyLimits.Flow],
         Answers = [new("feed-flow-low", r => r.Verdict switch { Verdict.Sound => false, Verdict.Stop => true, _ => null })],
-        Items = [ItemDefinition.SettledBy("oil-supply", HoldPoint.Release, "Oil supply judged")],
+        Items =
+        [
+            new(HoldPoint.Release, "oil-supply", "Oil supply judged", (context, turbo) => PlateCheck.Stays(context.Job, turbo) ? null
+                : ItemState.Of(context.Check("oil-supply", turbo))) { PerTurbo = true },
+        ],
+
     };
 
     /// <summary>The restrictor or hidden orifice in the feed.</summary>
-    public static readonly CheckDefinition Restrictor = new("restrictor", "Restrictor", DrawnPart.Restrictor,
-        (job, turbo) => Found.Of<RestrictorReading, RestrictorOutcome>(job.Record.LatestOf<RestrictorReading>(turbo),
-            (reading, _) => reading.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted"))
+    public static readonly CheckDefinition Restrictor = new("restrictor", "Restrictor", DrawnPart.Restrictor, ReadRestrictor)
     {
         PerTurbo = true,
+        Questions = [RestrictorSeen],
         Kinds = [RestrictorReading.Kind],
         Limits = [SupplyLimits.Restrictor],
     };
@@ -39,4 +67,31 @@ public static class SupplyChecks
         PerTurbo = true,
         Kinds = [FeedPipeReading.Kind],
     };
+
+    // A steady stream closes by sight, unless lack of oil is what killed the last one.
+    private static Found ReadSupply(JobContext job, int turbo)
+    {
+        var caught = Found.Of<CatchTestReading, CatchTestOutcome>(job.Record.LatestOf<CatchTestReading>(turbo),
+            (_, o) => $"{ShopUnits.Digits(o.Result.MeanLpm)} l/min{(o.Result.Ratio is { } r ? $", {100 * r:0} %" : "")}");
+        var seen = FeedSeen.Found(job, turbo);
+        return seen.Verdict == Verdict.Sound && job.Record.HasCause(LackOfOil)
+            ? Found.Newer(caught, seen with { Verdict = Verdict.ReadingOnly, Word = "seen, not measured",
+                Why = "A steady stream was seen; after lack of oil the catch is measured." })
+            : Found.Newer(caught, seen);
+    }
+
+    // Its size needs a figure only where somebody knows one.
+    private static Found ReadRestrictor(JobContext job, int turbo)
+    {
+        var measured = Found.Of<RestrictorReading, RestrictorOutcome>(job.Record.LatestOf<RestrictorReading>(turbo),
+            (reading, _) => reading.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted");
+        var seen = RestrictorSeen.Found(job, turbo);
+        if (job.Limits.Choose(SupplyLimits.Restrictor).Source == LimitSource.NoneKnown) return Found.Newer(measured, seen);
+        return Found.Newer(measured, RestrictorSeen.Read(job, turbo).Answer?.Id switch
+        {
+            "clear" => seen with { Verdict = Verdict.ReadingOnly, Word = "seen, not measured", Why = "Seen clear; a figure for its size is known: measure it." },
+            "none-there" => seen with { Verdict = Verdict.Stop, Why = "None is there, but a figure for one is known." },
+            _ => seen,
+        });
+    }
 }

@@ -30,6 +30,8 @@ public enum Right
     AcceptDoubt,
     /// <summary>Pass a hold point with items open.</summary>
     PassHoldPoint,
+    /// <summary>Sign as the second name where a stop is passed.</summary>
+    SignSecond,
     /// <summary>Hand a job over.</summary>
     HandOver,
     /// <summary>Change limits and units.</summary>
@@ -50,6 +52,7 @@ public static class Permissions
         [Right.ConfirmCause] = [Role.Owner, Role.Technician],
         [Right.AcceptDoubt] = [Role.Owner, Role.Technician],
         [Right.PassHoldPoint] = [Role.Owner, Role.Technician],
+        [Right.SignSecond] = [Role.Owner, Role.Technician],
         [Right.HandOver] = [Role.Owner, Role.Technician, Role.Desk],
         [Right.ChangeLimits] = [Role.Owner],
         [Right.ManagePeople] = [Role.Owner],

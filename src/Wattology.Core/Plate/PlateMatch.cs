@@ -14,9 +14,9 @@ public sealed record PlateMatch(Verdict Verdict, string Why)
     /// <param name="supersessions">Known successors; chains are followed.</param>
     public static PlateMatch Compare(PlateRead? old, PlateRead? @new, IReadOnlyList<Supersession> supersessions)
     {
-        if (@new is null || @new.NotReadable) return new(Verdict.NotLookedAt, "The replacement's plate is not recorded.");
+        if (@new is null || @new.NotReadable) return new(Verdict.NotLookedAt, "The new unit's plate is not recorded.");
         if (old is null || old.NotReadable)
-            return new(Verdict.Doubtful, "The failed unit's plate was never read, so there is nothing to compare the replacement with.");
+            return new(Verdict.Doubtful, "The failed unit's plate was never read, so there is nothing to compare the new unit with.");
         var compared = 0;
         string? followed = null;
         foreach (var (what, before, after) in new[]
@@ -37,6 +37,6 @@ public sealed record PlateMatch(Verdict Verdict, string Why)
             followed = $"The {what} {before} was superseded by {after}.";
         }
         return compared == 0 ? new(Verdict.Doubtful, "The two plates have no field in common, so they cannot be compared.")
-            : new(Verdict.Sound, followed ?? "The replacement carries the same number as the failed unit.");
+            : new(Verdict.Sound, followed ?? "The new unit carries the same number as the failed unit.");
     }
 }

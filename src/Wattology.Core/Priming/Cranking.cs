@@ -1,68 +1,138 @@
+using Wattology.Core.BookIn;
+using Wattology.Core.Checks;
+using Wattology.Core.Clocking;
+using Wattology.Core.Crank;
 using Wattology.Core.Entries;
+using Wattology.Core.Fluids;
+using Wattology.Core.Joints;
+using Wattology.Core.Limits;
+using Wattology.Core.OilSupply;
+using Wattology.Core.Plate;
 
 namespace Wattology.Core.Priming;
 
-/// <summary>A job's cranking so far: bursts, rests, and whether pressure is proved.</summary>
-/// <remarks>A burst counts under the limits it ran under; the next one runs under those in force.</remarks>
+/// <summary>A job's cranking so far: seconds used, rests owed, and whether pressure is proved.</summary>
+/// <remarks>A burst counts under the limits it ran under; the next one runs under those in force. Only cranking to prime uses the allowance,
+/// and only until pressure is proved; every burst owes its rest.</remarks>
 public sealed class Cranking
 {
+    private readonly JobContext _job;
     private readonly CrankingUnder _next;
     private readonly List<double> _bursts = [];
+    private readonly HashSet<int> _oiled = [];
     private CrankingUnder? _last;
+    private string? _purpose;
+    private Entry? _running;
+    private Entry? _cooling;
+    private double _used;
 
-    private Cranking(CrankingUnder next) => _next = next;
+    private Cranking(JobContext job) => (_job, _next) = (job, CrankingUnder.Now(job.Limits));
 
     /// <summary>Reads a job's cranking.</summary>
     public static Cranking Of(JobContext job)
     {
-        var cranking = new Cranking(CrankingUnder.Now(job.Limits));
-        foreach (var entry in job.Record.Entries.Where(job.Record.Stands)) cranking.Take(job.Record, entry);
+        var cranking = new Cranking(job);
+        foreach (var entry in job.Record.Entries.Where(job.Record.Stands)) cranking.Take(entry);
+        cranking.Stand();
         return cranking;
     }
 
-    private void Take(JobRecord record, Entry entry)
+    private void Take(Entry entry)
     {
-        if (entry.Kind == BurstStarted.Kind.Name)
-        {
-            RunningSince = entry.At;
-            _last = (CrankingUnder)record.Read<BurstStarted>(entry).Outcome!;
-        }
-        else if (entry.Kind == BurstEnded.Kind.Name)
-        {
-            RunningSince = null;
-            LastEnd = entry.At;
-            _bursts.Add(((Lasted)record.Read<BurstEnded>(entry).Outcome!).Seconds);
-            NoPressureStop |= !PressureProved && UsedUp(_last ?? _next);
-        }
-        else if (entry.Kind == PressureNoted.Kind.Name && record.Read<PressureNoted>(entry) is var noted
-            && (!NoPressureStop || noted.Body is { Proves: true, By: PressureBy.DirectGauge }))
-        {
-            PressureProved = noted.Body.Proves;
-            NoPressureStop = false;
-            Proof = noted.Body.Proves ? entry : null;
-        }
+        var record = _job.Record;
+        if (entry.Kind == Looked.KindName) Take(entry, record.Read<Looked>(entry).Body);
+        else if (entry.Kind == BurstStarted.KindName) (_running, _last) = (entry, (CrankingUnder)record.Read<BurstStarted>(entry).Outcome!);
+        else if (Bursts.SecondsOf(record, entry) is { } seconds && _running is not null) End(entry, seconds);
+        else if (entry.Kind == Oiled.Kind.Name) _oiled.Add(record.Read<Oiled>(entry).Body.Turbo);
+        else if (entry.Kind == Primed.Kind.Name) _oiled.Add(record.Read<Primed>(entry).Body.Turbo);
+        else if (entry.Kind == PressureRead.Kind.Name && record.Read<PressureRead>(entry) is var read)
+            Pressure(entry, read.Body.By, ((PressureOutcome)read.Outcome!).Judgement.Verdict);
+        else if (entry.Kind == PressureNoted.Kind.Name) Pressure(entry, record.Read<PressureNoted>(entry).Body.By, Earlier(record.Read<PressureNoted>(entry).Body));
+        else if (entry.Kind == StopWorkedName && record.Read<StopWorked>(entry).Body.Stop == StopKind.NoPressure)
+            (NoPressureStop, _used, _cooling) = (false, 0, NoPressureStop ? LastEnd : _cooling);
+        else if (Unproves(entry) is { } because) Unprove(entry, because);
+    }
+
+    private const string StopWorkedName = "stop-worked";
+
+    private void Take(Entry entry, Looked looked)
+    {
+        if (looked.Question == Bursts.Purpose.Id) _purpose = looked.Answer;
+        else if (looked.Question == PrimeQuestions.PumpDriven.Id) Cranked = NotOiled.Count == 0;
+        else if (looked.Question == SupplyChecks.FeedSeen.Id) Unprove(entry, "the feed was opened to catch oil");
+    }
+
+    private void End(Entry entry, double seconds)
+    {
+        (_running, LastEnd, _cooling) = (null, entry, null);
+        _bursts.Add(seconds);
+        if (_purpose is not (null or Bursts.ToPrime)) return;
+        Cranked |= NotOiled.Count == 0;
+        if (PressureProved) return;
+        _used += seconds;
+        NoPressureStop |= UsedUp(_last ?? _next);
+    }
+
+    private void Pressure(Entry entry, PressureBy by, Verdict verdict)
+    {
+        if (NoPressureStop && (verdict != Verdict.Sound || by != PressureBy.DirectGauge)) return;
+        if (verdict == Verdict.ReadingOnly) return;
+        (NoPressureStop, PressureProved, Proof) = (false, verdict == Verdict.Sound, verdict == Verdict.Sound ? entry : null);
+        if (PressureProved) (_used, Unproved) = (0, null);
+    }
+
+    // What older entries call seen is believed as far as the same figures would be today.
+    private Verdict Earlier(PressureNoted noted)
+    {
+        var read = noted.As;
+        if (read.Nothing) return Verdict.Stop;
+        if (!Cranked || NotOiled.Count > 0) return Verdict.ReadingOnly;
+        if (read.By == PressureBy.Lamp) return read is { LampSeenLit: true, SwitchConnected: true } ? Verdict.Sound : Verdict.ReadingOnly;
+        return _job.Limits.Choose(PressureLimits.Cranking).Judge(read.PressureKpa!.Value) == Verdict.Sound ? Verdict.Sound : Verdict.Stop;
+    }
+
+    private string? Unproves(Entry entry)
+    {
+        if (entry.Kind == CatchTestReading.KindName) return "the feed was opened for a catch test";
+        if (entry.Kind == ClockingReading.KindName) return ClockingReading.Turned(_job, entry) ? "the centre section was turned" : null;
+        if (entry.Kind == OilService.KindName) return _job.Record.Read<OilService>(entry).Body is { Oil: Service.New } or { Filter: Service.New }
+            ? "oil or filter were changed" : null;
+        if (entry.Kind is not (JointOpened.KindName or JointRemade.KindName)) return null;
+        return JointWork.Opens(_job.Record, entry, JointList.Feed) ? "the feed was opened" : JointWork.Opens(_job.Record, entry, JointList.Drain)
+            ? "the drain was opened" : null;
+    }
+
+    private void Unprove(Entry entry, string because)
+    {
+        if (PressureProved || _oiled.Count > 0) Unproved = new(entry, because);
+        (PressureProved, Proof, Cranked, _used) = (false, null, false, NoPressureStop ? _used : 0);
+        _oiled.Clear();
+    }
+
+    // Oil runs out of bearings and lines that stand; how long is the shop's to say.
+    private void Stand()
+    {
+        if (Proof is { } proof && _job.Limits.Choose(PressureLimits.Standing).SoundTo is { } hours && _job.SecondsSince(proof) > hours * 3600)
+            Unprove(proof, $"it stood for more than {hours:0.#} hours");
     }
 
     /// <summary>The limits the running burst counts under, or the next one will.</summary>
-    public CrankingUnder Under => RunningSince is null ? _next : _last ?? _next;
-
-    /// <summary>One burst at most, s.</summary>
-    public double BurstMost => Under.Burst.SoundTo ?? CrankingLimits.Burst.Usual.SoundTo!.Value;
-
-    /// <summary>Rest between bursts at least, s.</summary>
-    public double RestLeast => Under.Rest.SoundFrom ?? CrankingLimits.Rest.Usual.SoundFrom!.Value;
-
-    /// <summary>Bursts in all.</summary>
-    public int BurstsMost => Most(Under);
+    public CrankingUnder Under => _running is null ? _next : _last ?? _next;
 
     /// <summary>Bursts so far, s each.</summary>
-    public IReadOnlyList<double> Bursts => _bursts;
+    public IReadOnlyList<double> Lasted => _bursts;
 
-    /// <summary>When the running burst began; null when none runs.</summary>
-    public DateTimeOffset? RunningSince { get; private set; }
+    /// <summary>The entry that began the running burst; null when none runs.</summary>
+    public Entry? Running => _running;
 
-    /// <summary>When the last burst ended.</summary>
-    public DateTimeOffset? LastEnd { get; private set; }
+    /// <summary>The entry that ended the last burst.</summary>
+    public Entry? LastEnd { get; private set; }
+
+    /// <summary>Something turned the pump since the turbos were oiled.</summary>
+    public bool Cranked { get; private set; }
+
+    /// <summary>Turbos that are not oiled; a side that stays needs none.</summary>
+    public IReadOnlyList<int> NotOiled => [.. _job.Record.Machine().TurboNumbers.Where(t => !_oiled.Contains(t) && !PlateCheck.Stays(_job, t))];
 
     /// <summary>Pressure was seen, by something that proves it.</summary>
     public bool PressureProved { get; private set; }
@@ -70,48 +140,44 @@ public sealed class Cranking
     /// <summary>The entry that proves pressure.</summary>
     public Entry? Proof { get; private set; }
 
-    /// <summary>The allowed cranking is used up without pressure. Only a reading of a direct gauge clears this: no role and no reason.</summary>
+    /// <summary>What made it unproved again; null when nothing did.</summary>
+    public Reopened? Unproved { get; private set; }
+
+    /// <summary>The allowed cranking is used up without pressure. A direct gauge at its limit clears it at once; work clears it after the starter cooled.</summary>
     public bool NoPressureStop { get; private set; }
 
     /// <summary>Cranking so far, s.</summary>
     public double TotalSeconds => _bursts.Sum();
 
+    /// <summary>Cranking to prime that counts against the allowance, s.</summary>
+    public double UsedSeconds => _used;
+
     /// <summary>Cranking allowed in all, s.</summary>
-    public double AllowedSeconds => BurstMost * BurstsMost;
+    public double AllowedSeconds => Under.AllowedSeconds;
 
-    /// <summary>No cranking is left.</summary>
-    public bool Exhausted => UsedUp(Under);
+    /// <summary>The longest the next burst may last, s: the burst's own limit, or what is left of the allowance where it counts.</summary>
+    public double BurstMost => Counts ? Math.Min(Under.BurstMost, Math.Max(0, AllowedSeconds - _used)) : Under.BurstMost;
 
-    /// <summary>Rest still to go, s.</summary>
-    public double RestLeft(DateTimeOffset now) => LastEnd is { } end ? Math.Max(0, RestLeast - (now - end).TotalSeconds) : 0;
+    private bool Counts => !PressureProved && _purpose is null or Bursts.ToPrime;
+
+    /// <summary>Rest still to go, s: after a burst the starter's rest, after work on a stop its cooling.</summary>
+    public double RestLeft => LastEnd is { } end ? Math.Max(0, RestOwed - _job.SecondsSince(end)) : 0;
+
+    /// <summary>Rest owed in all after the last burst, s.</summary>
+    public double RestOwed => _cooling is null ? Under.RestLeast : Math.Max(Under.RestLeast, 60 * (_job.Limits.Strictest(CrankingLimits.Cooling).SoundFrom ?? 0));
+
+    /// <summary>The starter cools after a stop that was worked on.</summary>
+    public bool Cooling => _cooling is not null;
 
     /// <summary>Why a burst may not begin now, or null.</summary>
-    public string? Refusal(DateTimeOffset now)
+    public string? Refusal()
     {
-        if (RunningSince is not null) return "A burst is already running.";
-        if (NoPressureStop || (Exhausted && !PressureProved)) return "The allowed cranking is used up without pressure. Only a new reading on a direct gauge "
-            + "clears this.";
-        if (Exhausted) return "The allowed cranking is used up.";
-        return RestLeft(now) is var rest and > 0 ? $"The starter needs its rest: {Math.Ceiling(rest):0} s to go." : null;
+        if (_running is not null) return "A burst is already running.";
+        if (NoPressureStop) return "The allowed cranking is used up without pressure. Look, say what was found and done, and let the starter cool; or read a "
+            + "direct gauge.";
+        if (Counts && UsedUp(Under)) return "The allowed cranking is used up. Look first, then record what was found and done.";
+        return RestLeft is var rest and > 0 ? $"The starter {(Cooling ? "cools" : "needs its rest")}: {Math.Ceiling(rest):0} s to go." : null;
     }
 
-    private static int Most(CrankingUnder under) => (int)(under.Bursts.SoundTo ?? CrankingLimits.Bursts.Usual.SoundTo!.Value);
-
-    private bool UsedUp(CrankingUnder under) => _bursts.Count >= Most(under) || TotalSeconds >= (under.Burst.SoundTo ?? 0) * Most(under);
-}
-
-/// <summary>What is disabled at present.</summary>
-public static class Firing
-{
-    /// <summary>Disabled things that are not back yet, in the order they were disabled.</summary>
-    public static IReadOnlyList<string> StillDisabled(JobRecord record)
-    {
-        var open = new List<string>();
-        foreach (var entry in record.Entries.Where(record.Stands))
-        {
-            if (entry.Kind == FiringDisabled.Kind.Name) open.AddRange(record.Read<FiringDisabled>(entry).Body.Items.Where(i => !open.Contains(i)));
-            else if (entry.Kind == FiringRestored.Kind.Name) open.Remove(record.Read<FiringRestored>(entry).Body.Item);
-        }
-        return open;
-    }
+    private bool UsedUp(CrankingUnder under) => _used >= under.AllowedSeconds - Numerics.Nearly.Same;
 }

@@ -1,9 +1,9 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
-using Wattology.Core.Clocking;
+using Wattology.Core.Crank;
 using Wattology.Core.Entries;
 using Wattology.Core.Limits;
-using Wattology.Core.OilSupply;
+using Wattology.Core.Plate;
 
 namespace Wattology.Core.Priming;
 
@@ -15,61 +15,58 @@ public static class PrimeCheck
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Prime", DrawnPart.Engine, Read)
     {
-        Stage = WorkStage.Prime,
-        Kinds = [FiringDisabled.Kind, FiringRestored.Kind, Primed.Kind, BurstStarted.Kind, BurstEnded.Kind, PressureNoted.Kind],
-        Limits = [CrankingLimits.Burst, CrankingLimits.Rest, CrankingLimits.Bursts],
+        Kinds = [FiringTaken.Kind, FiringRestored.Kind, FiringDisabled.Kind, Oiled.Kind, Primed.Kind, BurstStarted.KindOf(job => Cranking.Of(job).Refusal()),
+            CrankEnded.Kind, BurstEnded.Kind, PressureRead.Kind, PressureNoted.Kind],
+        Questions = [Bursts.Purpose, Bursts.Clear, PrimeQuestions.Wheel, PrimeQuestions.PumpDriven],
+        Limits = [CrankingLimits.Burst, CrankingLimits.Rest, CrankingLimits.Bursts, CrankingLimits.Cooling, PressureLimits.Cranking, PressureLimits.Standing],
         Items =
         [
-            new(HoldPoint.Crank, "disabled", "Engine unable to fire", (context, _) => Firing.StillDisabled(context.Job.Record) is { Count: > 0 } disabled
-                ? new(true, string.Join(", ", disabled)) : new(false, "Nothing is recorded as disabled.")) { Hard = true },
-            ReleaseItem(HoldPoint.Crank),
-            Oiled(HoldPoint.Crank),
-            ReleaseItem(HoldPoint.Start),
-            Oiled(HoldPoint.Start) with { FollowsReading = true },
-            new(HoldPoint.Start, "pressure", "Oil pressure proved", (context, _) => Cranking.Of(context.Job) is var cranking && cranking.PressureProved
-                ? new(true, "")
-                : new(false, cranking.NoPressureStop ? "The allowed cranking brought no pressure; only a direct gauge clears this."
-                : "No reading proves oil pressure."))
-                { Hard = true, FollowsReading = true },
-            new(HoldPoint.Start, "restored", "Everything disabled is back", (context, _) => Firing.StillDisabled(context.Job.Record) is { Count: > 0 } disabled
-                ? new(false, $"Still disabled: {string.Join(", ", disabled)}.") : new(true, "Nothing is disabled.")) { Hard = true },
-        ],
-        ReopenedBy =
-        [
-            new(CatchTestReading.Kind, "the feed was opened for a catch test"),
-            new(ClockingReading.Kind, "the centre section was turned", ClockingReading.Turned),
+            // These three are a touch each, and a person may stand in the fan: no reason is quicker or better.
+            new(HoldPoint.Crank, Bursts.Purpose.Id, "What it is cranked for", (context, _) => Hard(Bursts.Purpose.Read(context.Job, 0).Item)),
+            new(HoldPoint.Crank, "disabled", "Engine unable to fire", (context, _) => Unable(context.Job)),
+            new(HoldPoint.Crank, Bursts.Clear.Id, "Hands, tools and rags clear", (context, _) => Hard(Bursts.Clear.Read(context.Job, 0).Item)),
+            new(HoldPoint.Crank, "oiled", "Oiled", (context, turbo) => !ToPrime(context.Job) ? null : Oil(context.Job, turbo)) { PerTurbo = true },
+            ItemDefinition.Asked(HoldPoint.Crank, PrimeQuestions.Wheel, "Wheel turns by hand", (context, turbo) => ToPrime(context.Job)
+                && !PlateCheck.Stays(context.Job, turbo)),
+            ItemDefinition.Asked(HoldPoint.Start, PrimeQuestions.Wheel, "Wheel turns free"),
+            new(HoldPoint.Start, "pressure", "Oil pressure proved", (context, _) => Pressure(Cranking.Of(context.Job))),
         ],
     };
 
-    private static ItemDefinition ReleaseItem(HoldPoint point) => new(point, "release", "Replacement released for fitting",
-        (context, _) => new(context.HoldPoint(HoldPoint.Release).Passed, "The release hold point is not passed.")) { Sheet = "release" };
+    private static bool ToPrime(JobContext job) => Bursts.PurposeOf(job) is null or Bursts.ToPrime;
 
-    private static ItemDefinition Oiled(HoldPoint point) => new(point, "primed", "Oiled, wheel free by hand", (context, turbo)
-        => context.Job.Record.LatestOf<Primed>(turbo)?.Body switch
+    private static ItemState Hard(ItemState state) => state.Settled ? state : ItemState.Barred(state.Because, state.By);
+
+    private static ItemState Unable(JobContext job)
     {
-        null => new(false, "Not recorded."),
-        { WheelFree: true } => new(true, ""),
-        _ => new(false, "The wheel does not turn freely."),
-    }) { PerTurbo = true };
+        var open = Firing.Open(job.Record);
+        if (Firing.IsUnable(job.Record)) return ItemState.Done($"{string.Join(", ", open.Select(d => d.Item))}.");
+        return ItemState.Barred(open.Count == 0 ? "Nothing is recorded as disabled." : job.Record.Machine().Fuel == Fuel.Petrol
+            ? $"{string.Join(", ", open.Select(d => d.Item))}: {(open.Any(d => d.Fuel) ? "nothing of it kills the spark" : "nothing of it takes the fuel")}."
+            : "Nothing of it takes the fuel.");
+    }
+
+    private static ItemState? Oil(JobContext job, int turbo) => PlateCheck.Stays(job, turbo) ? null
+        : Cranking.Of(job) is var cranking && !cranking.NotOiled.Contains(turbo) ? ItemState.Done("Oiled.")
+        : cranking.Unproved is { } again ? ItemState.NotLooked(again.Words, again.By) : ItemState.NotLooked("Not recorded.");
+
+    private static ItemState Pressure(Cranking cranking) => cranking.PressureProved ? ItemState.Done("Proved.", cranking.Proof)
+        : ItemState.Barred(cranking.NoPressureStop ? "The allowed cranking brought no pressure." : cranking.Unproved is { } again
+            ? $"Unproved again, entry {again.By.Seq} of {again.By.By}: {again.Because}." : "No reading proves oil pressure.", cranking.Unproved?.By);
 
     private static Found Read(JobContext job, int turbo)
     {
         var cranking = Cranking.Of(job);
-        var oiled = job.Record.Machine().TurboNumbers.Select(t => (Turbo: t, Noted: job.Record.LatestOf<Primed>(t))).ToArray();
-        var missing = oiled.Where(o => o.Noted?.Body.WheelFree != true).Select(o => o.Turbo).ToArray();
-        var count = cranking.Bursts.Count;
+        var missing = cranking.NotOiled;
+        var turbos = job.Record.Machine().Turbos;
+        var count = cranking.Lasted.Count;
         var bursts = count == 0 ? "" : $"{count} burst{(count == 1 ? "" : "s")}";
         var value = count == 0 ? "" : $"{bursts}, {cranking.TotalSeconds:0} s";
-        if (cranking.NoPressureStop) return new(Verdict.Stop, value, "The allowed cranking brought no oil pressure. Stop and look.");
-        if (cranking.PressureProved && missing.Length == 0)
-        {
-            // What came after the oldest of these was not part of priming.
-            var since = oiled.Select(o => o.Noted!.Entry).Append(cranking.Proof!).MinBy(e => e.Seq);
-            return new(Verdict.Sound, count == 0 ? "pressure seen" : $"pressure, {bursts}", "Oiled, and oil pressure proved before the first start.", since);
-        }
-        if (oiled.Length == 2 && missing.Length == 1) return new(Verdict.Doubtful, "one side only", $"Turbo {missing[0]} is not oiled and turned by hand yet.");
-        return count == 0 && missing.Length == oiled.Length ? new(Verdict.NotLookedAt, "", "Not begun.")
-            : new(Verdict.ReadingOnly, value, cranking.PressureProved ? "Pressure is proved, but not every turbo was oiled."
-            : "Oil pressure is not proved yet.");
+        if (cranking.NoPressureStop) return new(Verdict.Stop, value, "The allowed cranking brought no oil pressure. Stop and look.", cranking.LastEnd);
+        if (cranking.PressureProved && missing.Count == 0) return new(Verdict.Sound, count == 0 ? "pressure seen" : $"pressure, {bursts}",
+            "Oiled, and oil pressure proved before the first start.", cranking.Proof);
+        if (cranking.Unproved is { } again) return new(Verdict.NotLookedAt, value, again.Words, again.By, "reopened");
+        if (turbos == 2 && missing.Count == 1) return new(Verdict.Doubtful, "one side only", $"Turbo {missing[0]} is not oiled yet.");
+        return count == 0 && missing.Count > 0 ? new(Verdict.NotLookedAt, "", "Not begun.") : new(Verdict.ReadingOnly, value, "Oil pressure is not proved yet.");
     }
 }

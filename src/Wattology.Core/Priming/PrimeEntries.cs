@@ -1,54 +1,12 @@
 using Wattology.Core.BookIn;
+using Wattology.Core.Checks;
+using Wattology.Core.Clocking;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 
 namespace Wattology.Core.Priming;
-
-/// <summary>What was taken away so that the engine cannot fire.</summary>
-public enum FiringMethod
-{
-    /// <summary>Fuel.</summary>
-    Fuel,
-    /// <summary>Ignition.</summary>
-    Spark,
-    /// <summary>Fuel and ignition both.</summary>
-    FuelAndSpark,
-}
-
-/// <summary>The engine was made positively unable to fire.</summary>
-/// <param name="Taken">What was taken away.</param>
-/// <param name="Items">What was disabled, each by name.</param>
-public sealed record FiringDisabled(FiringMethod Taken, IReadOnlyList<string> Items) : EntryBody
-{
-    /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<FiringDisabled>("disabled", "Made unable to fire",
-        (_, n) => $"{JsonForm.Plain(n.Body.Taken)}: {string.Join(", ", n.Body.Items)}")
-    {
-        Correction = Correction.Never,
-        Refuse = (job, body) => body.Items.Count == 0 ? new("Name at least one thing that was disabled: a fuse, relay, connector or valve.", "items")
-            : (job.Record.Machine().Fuel, body.Taken) switch
-            {
-                (Fuel.Petrol, not FiringMethod.FuelAndSpark) => new("A petrol engine needs fuel and spark both disabled before it is cranked.", "taken"),
-                (Fuel.Diesel, FiringMethod.Spark) => new("A diesel has no spark to take away: disable the fuel.", "taken"),
-                _ => null,
-            },
-    };
-}
-
-/// <summary>One disabled thing is back.</summary>
-/// <param name="Item">Which, by the name it was disabled under.</param>
-public sealed record FiringRestored(string Item) : EntryBody
-{
-    /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<FiringRestored>("restored", "Put back", (_, n) => n.Body.Item)
-    {
-        Correction = Correction.Never,
-        Refuse = (job, body) => !Firing.StillDisabled(job.Record).Contains(body.Item) ? $"{body.Item} is not recorded as disabled."
-            : Cranking.Of(job).RunningSince is not null ? "The engine is being cranked." : null,
-    };
-}
 
 /// <summary>The schools of priming.</summary>
 public enum PrimeMethod
@@ -61,96 +19,48 @@ public enum PrimeMethod
     BucketFirst,
 }
 
-/// <summary>One turbo was oiled and prepared.</summary>
+/// <summary>One turbo was oiled.</summary>
 /// <param name="Turbo">Which turbo, from 1.</param>
 /// <param name="Method">By which school.</param>
-/// <param name="WheelFree">Whether the wheel turns freely by hand after oiling.</param>
-/// <param name="OilMl">Oil put in by hand, in ml; needed with the syringe.</param>
+/// <param name="OilMl">Oil put in by hand, in ml, where it was measured.</param>
 /// <param name="Why">Why another method than the shop's default.</param>
-public sealed record Primed([Bounds(1, 2)] int Turbo, PrimeMethod Method, bool WheelFree, [Bounds(Span.Millilitres)] double? OilMl = null, string Why = "")
+public sealed record Oiled([Bounds(1, 2)] int Turbo, PrimeMethod Method, [Bounds(Span.Millilitres)] double? OilMl = null, string Why = "")
     : EntryBody, IHasRules, IOfTurbo
 {
     /// <summary>The shop's default school.</summary>
     public const PrimeMethod Default = PrimeMethod.Syringe;
 
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<Primed>("primed", "Oiled and prepared", (job, n) => $"{job.Which(n.Body.Turbo)}{n.Body.Words}")
+    public static readonly EntryKind Kind = new EntryKind<Oiled>("oiled", "Oiled", (job, n) => $"{job.Which(n.Body.Turbo)}{n.Body.Words}")
     {
-        Correction = Correction.Never,
+        Correction = Correction.ByTakingBack,
         Refuse = (job, body) => body.Turbo > job.Record.Machine().Turbos ? new("This job has one turbo.", "turbo") : null,
     };
+
+    /// <summary>All it says, in one line.</summary>
+    public string Words => $"{JsonForm.Plain(Method)}{(OilMl is { } ml ? $", {ml:0.#} ml" : "")}{(Why.Length > 0 ? $" ({Why})" : "")}";
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
-        if (Method == PrimeMethod.Syringe && OilMl is null or 0)
-            faults.Add(Faults.Join(path, "oil_ml"), "How much oil went in by the inlet port, usually 10 to 25 ml, is needed.");
         if (Method != Default && string.IsNullOrWhiteSpace(Why)) faults.Add(Faults.Join(path, "why"),
             "Say why this job differs from the shop's usual syringe.");
     }
-
-    /// <summary>All it says, in one line.</summary>
-    public string Words => $"{JsonForm.Plain(Method)}{(OilMl is { } ml ? $", {ml:0.#} ml" : "")}, wheel {(WheelFree ? "turns freely" : "does not turn freely")}"
-        + (Why.Length > 0 ? $" ({Why})" : "");
 }
 
-/// <summary>What cranking is limited by; of several the strictest counts.</summary>
-public static class CrankingLimits
-{
-    /// <summary>One burst at most.</summary>
-    public static readonly LimitKind Burst = LimitKind.UsualPractice("crank-burst", "Cranking, one burst at most", Measure.Seconds, null, 15);
-
-    /// <summary>Rest between bursts at least.</summary>
-    public static readonly LimitKind Rest = LimitKind.UsualPractice("crank-rest", "Cranking, rest at least", Measure.Seconds, 60, null);
-
-    /// <summary>Bursts in all.</summary>
-    public static readonly LimitKind Bursts = LimitKind.UsualPractice("crank-bursts", "Cranking, bursts in all", Measure.Number, null, 4);
-}
-
-/// <summary>The limits a burst ran under; they hold for it whatever is set later.</summary>
-/// <param name="Burst">One burst at most, s.</param>
-/// <param name="Rest">Rest after it at least, s.</param>
-/// <param name="Bursts">Bursts in all.</param>
-public sealed record CrankingUnder(Limit Burst, Limit Rest, Limit Bursts) : Outcome
-{
-    /// <summary>The strictest limits in force.</summary>
-    public static CrankingUnder Now(LimitBook limits)
-        => new(limits.Strictest(CrankingLimits.Burst), limits.Strictest(CrankingLimits.Rest), limits.Strictest(CrankingLimits.Bursts));
-}
-
-/// <summary>A crank burst began; its time runs from the entry's own time.</summary>
-public sealed record BurstStarted : EntryBody
+/// <summary>One turbo was oiled and prepared; recorded now as <see cref="Oiled"/>, and the wheel as an answer of its own.</summary>
+/// <param name="Turbo">Which turbo, from 1.</param>
+/// <param name="Method">By which school.</param>
+/// <param name="WheelFree">Whether it was ticked that the wheel turns freely; a tick not given was no answer.</param>
+/// <param name="OilMl">Oil put in by hand, in ml.</param>
+/// <param name="Why">Why another method than the shop's default.</param>
+public sealed record Primed([Bounds(1, 2)] int Turbo, PrimeMethod Method, bool WheelFree, [Bounds(Span.Millilitres)] double? OilMl = null, string Why = "")
+    : EntryBody, IOfTurbo
 {
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<BurstStarted, CrankingUnder>("burst-started", "Cranking started",
-        (job, _) => CrankingUnder.Now(job.Limits), (_, _) => "")
-    {
-        Correction = Correction.ByTakingBack,
-        RefuseTakingBack = (job, entry) => Cranking.Of(job).RunningSince == entry.At ? null : "That burst was stopped: it counts as it ran.",
-        Needs = HoldPoint.Crank,
-        Refuse = (job, _) => Cranking.Of(job).Refusal(job.Now),
-    };
-}
-
-/// <summary>A crank burst ended.</summary>
-public sealed record BurstEnded : EntryBody
-{
-    /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<BurstEnded, Lasted>("burst-ended", "Cranking ended",
-        (job, _) => Cranking.Of(job).RunningSince is { } since ? Lasted.From(since, job.Now) : null,
-        (_, n) => n.Outcome is Lasted lasted ? $"{lasted.Seconds:0.0} s" : "")
-    {
-        Correction = Correction.Never,
-        Refuse = (job, _) => Cranking.Of(job).RunningSince is null ? "The burst was stopped already." : null,
-    };
-}
-
-/// <summary>How long something lasted, counted by the server.</summary>
-/// <param name="Seconds">In s, to a tenth; 0 or more.</param>
-public sealed record Lasted(double Seconds) : Outcome
-{
-    /// <summary>From one time to another; never below 0, whatever a clock was set to meanwhile.</summary>
-    public static Lasted From(DateTimeOffset since, DateTimeOffset now) => new(Math.Round(Math.Max(0, (now - since).TotalSeconds), 1));
+    public static readonly EntryKind Kind = new EntryKind<Primed>("primed", "Oiled and prepared", (job, n) => $"{job.Which(n.Body.Turbo)}"
+        + $"{new Oiled(n.Body.Turbo, n.Body.Method, n.Body.OilMl, n.Body.Why).Words}, wheel {(n.Body.WheelFree ? "turns freely" : "not answered")}")
+        { Correction = Correction.Never, Retired = true };
 }
 
 /// <summary>What pressure is read by.</summary>
@@ -164,34 +74,149 @@ public enum PressureBy
     Lamp,
 }
 
-/// <summary>Oil pressure was looked for.</summary>
+/// <summary>What proves oil pressure.</summary>
+public static class PressureLimits
+{
+    /// <summary>Oil pressure while cranking: a lamp's switch opens at about 20 to 50 kPa.</summary>
+    public static readonly LimitKind Cranking = LimitKind.UsualPractice("oil-pressure-cranking", "Oil pressure while cranking", Measure.Pressure, 50, null);
+
+    /// <summary>After so many hours at a stand a primed unit counts as empty again; none known until the shop sets it.</summary>
+    public static readonly LimitKind Standing = LimitKind.NoneKnown("prime-standing", "Prime stands good for", Measure.Hours);
+}
+
+/// <summary>Oil pressure was looked for, while or after cranking or driving the pump.</summary>
+/// <param name="By">By what.</param>
+/// <param name="PressureKpa">What the gauge showed, in kPa; null for a lamp, and where no pressure was seen.</param>
+/// <param name="LampSeenLit">Whether the lamp was seen lit at key-on; null when nobody said.</param>
+/// <param name="SwitchConnected">Whether its switch is connected; null when nobody said.</param>
+/// <param name="LampWentOut">Whether it went out; null when nobody said.</param>
+public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double? PressureKpa = null, bool? LampSeenLit = null, bool? SwitchConnected = null,
+    bool? LampWentOut = null) : EntryBody, IHasRules
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<PressureRead, PressureOutcome>("oil-pressure-read", "Oil pressure",
+        (job, body) => PressureOutcome.Of(body, job),
+        (job, n) => $"{n.Body.Words(job.Units)}. {((PressureOutcome)n.Outcome!).Why}{((PressureOutcome)n.Outcome!).Judgement.Said(job.Units)}")
+    {
+        KnownBy = [Known.Measured, Known.Seen],
+    };
+
+    /// <summary>What showed, in words.</summary>
+    public string Words(ShopUnits units) => By switch
+    {
+        PressureBy.Lamp => $"lamp {(LampWentOut == true ? "went out" : "stayed lit")}",
+        PressureBy.DirectGauge => $"direct gauge, {(PressureKpa is { } kpa ? units.ShowPressure(kpa) : "no pressure")}",
+        _ => $"machine's own gauge, {(PressureKpa is { } own ? units.ShowPressure(own) : "no pressure")}",
+    };
+
+    /// <summary>Nothing showed at all.</summary>
+    public bool Nothing => By == PressureBy.Lamp ? LampWentOut == false : PressureKpa is null or 0;
+
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (By == PressureBy.Lamp && LampWentOut is null) faults.Add(Faults.Join(path, "lamp_went_out"), "Say whether the lamp went out.");
+        if (By == PressureBy.Lamp && PressureKpa is not null) faults.Add(Faults.Join(path, "pressure_kpa"), "A lamp shows no figure: clear it, or say which gauge.");
+    }
+}
+
+/// <summary>What a look for oil pressure came to.</summary>
+/// <param name="Judgement">Sound where it proves pressure.</param>
+public sealed record PressureOutcome(Judgement Judgement) : Outcome, IJudged
+{
+    private const string Proved = "proved", NotPressure = "not-pressure", Nothing = "nothing", LampUnproved = "lamp-unproved", NotCranked = "not-cranked",
+        NotOiled = "not-oiled";
+
+    /// <summary>Whether it proves pressure.</summary>
+    public bool Proves => Judgement.Verdict == Verdict.Sound;
+
+    /// <summary>Judges under the limit in force, and by what went before it on the job.</summary>
+    public static PressureOutcome Of(PressureRead read, JobContext job)
+    {
+        var cranking = Priming.Cranking.Of(job);
+        var limit = job.Limits.Choose(PressureLimits.Cranking);
+        if (read.Nothing) return new(new Judgement(Verdict.Stop, Nothing, limit));
+        if (read.By != PressureBy.Lamp && limit.Judge(read.PressureKpa!.Value) != Verdict.Sound) return new(new Judgement(Verdict.Stop, NotPressure, limit));
+        if (read is { By: PressureBy.Lamp } and not { LampSeenLit: true, SwitchConnected: true }) return new(new Judgement(Verdict.ReadingOnly, LampUnproved));
+        if (cranking.NotOiled.Count > 0) return new(new Judgement(Verdict.ReadingOnly, NotOiled));
+        return cranking.Cranked ? new(new Judgement(Verdict.Sound, Proved, read.By == PressureBy.Lamp ? null : limit))
+            : new(new Judgement(Verdict.ReadingOnly, NotCranked));
+    }
+
+    /// <inheritdoc/>
+    public string Why => Judgement.Why switch
+    {
+        Proved => "Oil pressure is proved.",
+        NotPressure => "The needle moved, but it is not pressure.",
+        LampUnproved => "It proves nothing: the lamp must have been seen lit at key-on, with its switch connected.",
+        NotOiled => "It proves nothing yet: the turbo is oiled first, then cranked.",
+        NotCranked => "It proves nothing yet: nothing turned the pump since the turbo was oiled.",
+        _ => "No pressure.",
+    };
+}
+
+/// <summary>Oil pressure was looked for; recorded now as <see cref="PressureRead"/>.</summary>
 /// <param name="Seen">Whether it was there.</param>
 /// <param name="By">By what.</param>
 /// <param name="PressureKpa">Gauge reading in kPa.</param>
 /// <param name="LampSeenLit">Whether the lamp was seen lit at key-on.</param>
 /// <param name="SwitchConnected">Whether its switch is connected.</param>
 public sealed record PressureNoted(bool Seen, PressureBy By, [Bounds(Span.Pressure)] double? PressureKpa = null, bool LampSeenLit = false,
-    bool SwitchConnected = false) : EntryBody, IHasRules
+    bool SwitchConnected = false) : EntryBody
 {
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<PressureNoted>("oil-pressure", "Oil pressure", (job, n) =>
+    public static readonly EntryKind Kind = new EntryKind<PressureNoted>("oil-pressure", "Oil pressure", (job, n)
+        => $"{(n.Body.Seen ? "seen" : "not seen")}, {n.Body.As.Words(job.Units)}") { Retired = true };
+
+    /// <summary>The same as it is recorded now.</summary>
+    internal PressureRead As => new(By, Seen ? PressureKpa : null, LampSeenLit, SwitchConnected, By == PressureBy.Lamp ? Seen : null);
+}
+
+/// <summary>Which stop work cleared.</summary>
+public enum StopKind
+{
+    /// <summary>No oil pressure within the allowed cranking, or in time after firing.</summary>
+    NoPressure,
+    /// <summary>Blue smoke, rubbing or a runaway, seen while the engine ran.</summary>
+    Trouble,
+}
+
+/// <summary>The way back from a stop: what was found, and what was done about it.</summary>
+/// <param name="Stop">Which stop.</param>
+/// <param name="Found">What was found.</param>
+/// <param name="Done">What was done.</param>
+public sealed record StopWorked(StopKind Stop, [Needed("Say what was found.")] string Found, [Needed("Say what was done about it.")] string Done) : EntryBody
+{
+    /// <summary>The kind of entry.</summary>
+    /// <param name="stands">Whether such a stop stands.</param>
+    public static EntryKind KindOf(Func<JobContext, StopKind, bool> stands) => new EntryKind<StopWorked>("stop-worked", "Worked on after a stop",
+        (_, n) => $"{(n.Body.Stop == StopKind.NoPressure ? "No oil pressure" : "Trouble while running")}. Found: {n.Body.Found}. Done: {n.Body.Done}.")
     {
-        var value = n.Body.PressureKpa is { } kpa ? $" {job.Units.ShowPressure(kpa)}" : "";
-        var doubt = n.Body is { By: PressureBy.Lamp, Proves: false } ? ", which proves nothing: lamp not seen lit, or switch off" : "";
-        return $"{(n.Body.Seen ? "seen" : "not seen")}, {ByWords(n.Body.By)}{value}{doubt}";
-    });
+        Correction = Correction.Never,
+        Refuse = (job, body) => stands(job, body.Stop) ? null : "There is no such stop just now.",
+    };
+}
 
-    private static string ByWords(PressureBy by) => by switch { PressureBy.DirectGauge => "direct gauge", PressureBy.OwnGauge => "machine's own gauge", _
-        => "lamp" };
-
-    /// <inheritdoc/>
-    public void Check(Faults faults, string path)
+/// <summary>What is asked before a turbo is cranked to prime.</summary>
+public static class PrimeQuestions
+{
+    /// <summary>The wheel, by hand.</summary>
+    public static readonly Question Wheel = new("wheel", "Wheel turned by hand",
+    [
+        new("free", "turns free", Known: Known.Felt),
+        new("rubs", "rubs or catches", Verdict.Stop, Known.Felt) { Barred = true },
+        new("stuck", "does not turn", Verdict.Stop, Known.Felt) { Barred = true },
+    ])
     {
-        if (Seen && By != PressureBy.Lamp && PressureKpa is null or 0)
-            faults.Add(Faults.Join(path, "pressure_kpa"), "What the gauge showed, above 0, is needed; or say that no pressure was seen.");
-        if (!Seen && PressureKpa > 0) faults.Add(Faults.Join(path, "seen"), "A pressure is typed but marked as not seen: change one of the two.");
-    }
+        PerTurbo = true,
+        ReopenedBy = [new(ClockingReading.KindName, "the centre section was turned", ClockingReading.Turned)],
+        Caution = new("Fingers only with the engine unable to fire: a spinning wheel takes them."),
+    };
 
-    /// <summary>Whether this proves pressure. A lamp going out does only if it was seen lit at key-on with its switch connected.</summary>
-    public bool Proves => Seen && (By == PressureBy.Lamp ? LampSeenLit && SwitchConnected : PressureKpa > 0);
+    /// <summary>The oil pump driven from outside.</summary>
+    public static readonly Question PumpDriven = new("pump-driven", "Oil pump driven from outside",
+    [
+        new("hand-tool", "by hand tool"),
+        new("drill", "by a drill"),
+    ]) { Hint = "Counts as cranking: the gauge or lamp is read meanwhile or after, and oil is looked for at the drain end." };
 }

@@ -1,6 +1,8 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
+using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
+using Wattology.Core.HandOver;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
@@ -38,6 +40,9 @@ internal sealed class DemoJob
         return this;
     }
 
+    /// <summary>Books it in as another kind of job.</summary>
+    public DemoJob As(JobKind kind) => Do(b => b.Tell(Job.Machine with { Kind = kind }, corrects: Job.Record.Entries[0]));
+
     public DemoJob OldPlate(string? makerNumber = null)
         => Do(b => b.OldPlate(_machine.TurboMaker, _machine.TurboModel, makerNumber ?? _machine.MakerNumber, _machine.VehicleNumber));
 
@@ -55,23 +60,36 @@ internal sealed class DemoJob
         return this;
     }
 
-    /// <summary>Catches oil, and measures the restrictor where one is fitted.</summary>
+    /// <summary>Makes the engine unable to fire, cranks, catches oil, and measures the restrictor where one is fitted.</summary>
     public DemoJob Catch(double ratio)
     {
         var line = new FeedLine(4.5 + 0.1 * _random.Next(10), 480 + 10 * _random.Next(30), 4, 250);
-        _builder.Catch(ratio, line, 14 + _random.Next(14), 150 + 5 * _random.Next(20));
+        Do(b => b.Disable().Clear("catch").Crank(1, 10).Catch(ratio, line, 14 + _random.Next(14), 150 + 5 * _random.Next(20)));
         return _machine.Control == BoostControl.ExternalWastegate ? this : Do(b => b.RestrictorSeen());
     }
+
+    /// <summary>The new unit is here, nothing is missing, and it is released.</summary>
+    public DemoJob Release(string? makerNumber = null)
+        => NewPlate(makerNumber).Do(b => b.Received().MetalWhole().Pass(HoldPoint.Release).After(TimeSpan.FromHours(2)));
+
+    /// <summary>Clocked, drain laid, everything on again and filled, nothing left loose.</summary>
+    public DemoJob FitUp(double inletDeg = 4) => Do(b => b.Clock(inletDeg).DrainLaid().Fitted().PutRight(HoldPoint.Start));
+
+    /// <summary>Oiled, cranked to prime, pressure seen, everything back.</summary>
+    public DemoJob Primed() => Do(b => b.Oil().Clear().Crank(2).PressureSeen().PutBack());
 
     /// <summary>Everything from the cause to the road.</summary>
     public DemoJob Finish(Author desk)
     {
+        if (Job.IsSoundTurbo) return Do(b => b.PutRight(HoldPoint.HandOver, "Clamp renewed, charge pipe holds pressure.").Tell(new JobEnded(EndWay.TurboSound,
+            "A charge pipe had slipped off its clamp; cured, and the turbo stays."), by: desk));
         const string SameHole = "Same hole as came off; the maker gives no figure.";
-        Do(b => b.PutRight(HoldPoint.Release)).Catch(0.98).Do(b => b.Pipe().Accept("restrictor", SameHole)).NewPlate();
-        Do(b => b.Pass(HoldPoint.Release).After(TimeSpan.FromHours(14)).Clock(4).DrainLaid().Breathe(0.4).PutRight(HoldPoint.Start).Disable().Oil().Crank(
-            2).PressureSeen().PutBack()
-            .Pass(HoldPoint.Start).Run().LookAtJoints().Checked());
+        if (!CrankcaseCheck.IsAnswered(Job.Context)) Do(b => b.CannotBreathe());
+        Do(b => b.PutRight(HoldPoint.Release)).Catch(0.98).Do(b => b.Pipe().Accept("restrictor", SameHole));
+        Release().Do(b => b.After(TimeSpan.FromHours(12))).FitUp().Primed().Do(b => b.Run().LookAtJoints().Checked().Breathe(0.4).Driven());
         if (Job.Check("crankcase", 0).Verdict == Verdict.ReadingOnly) Do(b => b.Accept("crankcase", "Suction at idle, as a closed system should."));
-        return Do(b => b.PutRight(HoldPoint.HandOver).Pass(HoldPoint.HandOver).After(TimeSpan.FromHours(2)).HandOver(desk));
+        Do(b => b.PutRight(HoldPoint.HandOver));
+        if (Job.HoldPoint(HoldPoint.HandOver).Open.Count > 0) Do(b => b.Pass(HoldPoint.HandOver, "Seen to at the next visit."));
+        return Do(b => b.After(TimeSpan.FromHours(2)).HandOver(desk));
     }
 }

@@ -46,8 +46,9 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         await db.SaveChangesAsync();
         foreach (var person in DemoWorld.People)
         {
-            var made = await users.CreateAsync(new Person { Id = person.Id, UserName = person.UserName, Name = person.Name, Role = person.Role },
-                DemoWorld.Password);
+            var account = new Person { Id = person.Id, UserName = person.UserName, Name = person.Name, Role = person.Role };
+            account.PinHash = users.PasswordHasher.HashPassword(account, DemoWorld.Pin);
+            var made = await users.CreateAsync(account, DemoWorld.Password);
             if (!made.Succeeded) throw new InvalidOperationException(string.Join(" ", made.Errors.Select(e => e.Description)));
         }
         db.Settings.AddRange(new SettingRow { Key = "name", Value = DemoWorld.ShopName }, new SettingRow { Key = "prefix", Value = NumberPrefix });
@@ -96,57 +97,67 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         {
             var cause = FinishedCauses[i];
             yield return Tell(i * 5 % DemoWorld.Machines.Count, 900 - i * 52, 4 - (900 - i * 52), Complaints[i % Complaints.Length],
-                j => j.OldPlate().Look(cause, 18).Do(b => b.Confirm(cause)).Finish(desk));
+                j => j.OldPlate().Do(b => b.Triaged()).Look(cause, 18).Do(b => b.Confirm(cause)).Finish(desk));
         }
 
         yield return Tell(0, 1, 3, "Tripped on low boost in the night, smells of hot oil. Wanted before the winter timetable.", j => j);
         yield return Tell(4, 2, 2, "Unit smokes white and blue after defrost.", j => j.Do(b => b.PlateNotReadable()));
-        yield return Tell(3, 2, 1, "Limp mode on the school run, no power uphill.", j => j.OldPlate().Look("vanes", 7, Stage.Vehicle));
-        yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.OldPlate().Do(b => b.Breathe(0.6)).Look("drain", 15)
+        yield return Tell(3, 2, 1, "Limp mode on the school run, no power uphill.", j => j.OldPlate().Do(b => b.Triaged()).Look("vanes", 7, Stage.Vehicle));
+        yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.6)).Look("drain", 15)
             .Do(b => b.Waits(Core.Yard.WaitsFor.Answer, "Brewery to say whether the drain was ever re-routed.")));
         yield return Tell(8, 4, 0, "Screams under load, then quiet, then nothing.", j
-            => j.OldPlate("OV-51170-01").Do(b => b.CannotBreathe()).Look("object-intake", 16)
+            => j.OldPlate("OV-51170-01").Do(b => b.Triaged().CannotBreathe()).Look("object-intake", 16)
             .Do(b => b.Confirm("object-intake", "The sweeper's intake hose had split above the hopper; grit and a hose clip went through.")
-                .PutRight(HoldPoint.Release, "Hose renewed, clip found in the cooler, nothing else missing.")));
-        yield return Tell(1, 5, 2, "Down on power at the end of the maize, oil on the bonnet.", j => j.OldPlate().Do(b => b.CannotBreathe()).Look("starved", 17)
-            .Do(b => b.Confirm("starved", "Feed pipe carboned up beside the manifold.")).Catch(0.31)
-            .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Waits(Core.Yard.WaitsFor.Parts, "New feed pipe, Tuesday boat.")));
-        yield return Tell(2, 6, 1, "Same as last year: smokes and uses oil.", j => j.OldPlate().Look("crankcase", 16).Do(b => b.Breathe(1.9)
+                .PutRight(HoldPoint.Release, "Hose renewed, clip found in the cooler, nothing else missing.")
+                .Answer(Core.Findings.FindingsCheck.MissingMetal, "found", "clip and two blade tips, in the cooler")));
+        yield return Tell(1, 5, 2, "Down on power at the end of the maize, oil on the bonnet.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe())
+            .Look("starved", 17).Do(b => b.Confirm("starved", "Feed pipe carboned up beside the manifold.")).Catch(0.31)
+            .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Tell(new Core.Parts.Ordered("Feed pipe", "the Tuesday boat", today.AddDays(2)))
+                .Waits(Core.Yard.WaitsFor.Parts, "New feed pipe, Tuesday boat.")));
+        yield return Tell(2, 6, 1, "Same as last year: smokes and uses oil.", j => j.OldPlate().Do(b => b.Triaged()).Look("crankcase", 16).Do(b => b.Breathe(1.9)
             .Confirm("crankcase", "Breather element never renewed; blow-by pushes oil back up the drain.").Waits(Core.Yard.WaitsFor.Parts,
             "Breather element and drain gasket, Friday boat.")));
-        yield return Tell(5, 6, 0, "No pull on the slip. Must be ready for the weekend.", j => j.OldPlate().Do(b => b.CannotBreathe()).Look("dirty", 18)
+        yield return Tell(5, 6, 0, "No pull on the slip. Must be ready for the weekend.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("dirty", 18)
             .Do(b => b.Confirm("dirty", "Sump plug left metal in the pan; filter by-passed.").PutRight(HoldPoint.Release,
             "Pan off, galleries flushed twice.")).Catch(1.01)
-            .Do(b => b.Pipe().Accept("restrictor", "Same hole as came off; the maker gives no figure.")).NewPlate()
-            .Do(b => b.Pass(HoldPoint.Release).DrainLaid(false).Clock(24, false)));
-        yield return Tell(7, 8, 4, "Kit put on last winter smokes. First start planned with him present.", j => j.OldPlate().Look("drain", 14)
+            .Do(b => b.Pipe().Accept("restrictor", "Same hole as came off; the maker gives no figure.")).Release()
+            .Do(b => b.DrainLaid(false).Clock(24, false).Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.FixingsSlack, "compressor housing", 3, 6))
+                .Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.ClampParked, "drain hose, lower end"))
+                .Tell(new Core.Yard.InHand(people[1].Id, people[1].Name, "housing still to be turned, then nip it"))));
+        yield return Tell(7, 8, 4, "Kit put on last winter smokes. First start planned with him present.", j => j.OldPlate().Do(b => b.Triaged()).Look("drain", 14)
             .Do(b => b.Confirm("fitting", "Drain laid flat over the cross-member when the kit went on.",
             "The list cannot see the kit; the drain hose can be seen from below.")
                 .PutRight(HoldPoint.Release, "Drain planned again, bung moved down.")).Catch(0.97)
             .Do(b => b.DrainLaid(false, true).Clock(-6, false).Waits(Core.Yard.WaitsFor.Wait, "Sump sealant cures overnight.")));
-        yield return Tell(9, 7, 2, "Port engine slow to spool, both units off for overhaul.", j => j.OldPlate().Do(b => b.CannotBreathe()).Look("thinned", 16)
+        yield return Tell(9, 7, 2, "Port engine slow to spool, both units off for overhaul.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("thinned", 16)
             .Do(b => b.Confirm("thinned", "Leaking injector put fuel in the sump for weeks.").PutRight(HoldPoint.Release,
             "Injector set renewed, return checked.")).Catch(0.99)
-            .Do(b => b.Accept("restrictor", "Both holes as came off; the maker gives no figure.")).NewPlate()
-            .Do(b => b.Pass(HoldPoint.Release).Clock(5).DrainLaid().PutRight(HoldPoint.Start, "Oil and filters renewed.").Disable().Oil(1)));
-        yield return Tell(10, 9, 1, "Loader died in the pit, shaft stuck.", j => j.OldPlate().Look("starved", 18).Do(b => b.CannotBreathe()
+            .Do(b => b.Accept("restrictor", "Both holes as came off; the maker gives no figure.")).Release().FitUp(5)
+            .Do(b => b.Clear().Oil(1)));
+        yield return Tell(10, 9, 1, "Loader died in the pit, shaft stuck.", j => j.OldPlate().Do(b => b.Triaged()).Look("starved", 18).Do(b => b.CannotBreathe()
             .Confirm("starved", "Filter housing gasket let air in; the pump lost its prime.").PutRight(HoldPoint.Release,
             "Gauze out and measured.").Pipe()).Catch(0.94)
-            .Do(b => b.Accept("restrictor", "Same hole as came off; the maker gives no figure.")).NewPlate()
-            .Do(b => b.Pass(HoldPoint.Release).Clock(3).DrainLaid().Disable().Oil().Crank(4, 15).NoPressure()));
-        yield return Tell(11, 9, 0, "Whistles, then goes into limp mode.", j => j.OldPlate().Look("actuator", 16)
+            .Do(b => b.Accept("restrictor", "Same hole as came off; the maker gives no figure.")).Release().FitUp(3)
+            .Do(b => b.Oil().Clear().Crank(4, 15).NoPressure()));
+        yield return Tell(11, 9, 0, "Whistles, then goes into limp mode.", j => j.OldPlate().Do(b => b.Triaged()).Look("actuator", 16)
             .Do(b => b.Confirm("actuator", "Connector full of salt; the actuator never saw its signal.").PutRight(HoldPoint.Release,
-            "Connector and three wires renewed.")).Catch(1.02)
-            .NewPlate().Do(b => b.Pass(HoldPoint.Release).Clock(2).DrainLaid().Breathe(0.3).PutRight(HoldPoint.Start, "Movement seen at key-on.")
-                .Disable().Oil().Crank(2).PressureSeen().PutBack().Pass(HoldPoint.Start)));
-        yield return Tell(3, 12, -1, "Smoke on the way home, stayed outside the gym.", j => j.OldPlate().Look("overheat", 18)
+            "Connector and three wires renewed.").Breathe(0.3)).Catch(1.02).Release().FitUp(2).Primed());
+        yield return Tell(3, 12, -1, "Smoke on the way home, stayed outside the gym.", j => j.OldPlate().Do(b => b.Triaged()).Look("overheat", 18)
             .Do(b => b.Confirm("overheat", "Stopped hot on every school run; exhaust filter nearly shut.").PutRight(HoldPoint.Release,
-            "Exhaust filter cleaned, back pressure within its figure.")).Catch(0.96)
-            .NewPlate("OV-48213-07").Do(b => b.Pass(HoldPoint.Release).Clock(7).DrainLaid().Breathe(0.5).PutRight(HoldPoint.Start,
-            "Coolant bled, both hoses warm.")
-                .Disable().Oil().Crank(2).PressureSeen().PutBack().Pass(HoldPoint.Start).Run().LookAtJoints("drain-flange-1").Checked()));
-        yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Breathe(0.5)).Look("elsewhere", 20)
+            "Exhaust filter cleaned, back pressure within its figure.").Breathe(0.5)).Catch(0.96).Release("OV-48213-07").FitUp(7).Primed()
+            .Do(b => b.Run().LookAtJoints("drain-flange-1").Checked()));
+        yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.5)).Look("elsewhere", 20)
             .Do(b => b.Confirm("elsewhere", "Loose exhaust clamp, no more than that.", "The unit on the bench is sound; the noise follows the clamp.")
                 .Waits(Core.Yard.WaitsFor.Claim, "Sent back: crankcase reading missing.")));
+        yield return Tell(10, 3, 3, "Engine rebuilt, now wants a turbo for the quarry's long ramp.", j => j.As(JobKind.FirstFitment).Do(b => b
+            .Answer(Core.FirstFitment.BoostFit.Engine[0], "fit", "within 4 %").Answer(Core.FirstFitment.BoostFit.Engine[1], "fit", "hot idle 1.4 bar")
+            .Answer(Core.FirstFitment.BoostFit.Engine[2], "not-yet", "injector figures are asked for")));
+        yield return Tell(2, 3, 2, "Box came with the wrong flange.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("fitting", 12)
+            .Do(b => b.Confirm("fitting", "Feed washer doubled when it was last apart.").PutRight(HoldPoint.Release, "Feed taken apart, one washer.")
+                .NewPlate("Hellis", "K5", "HL 7.31.560").Answer(Core.Parts.PartsCheck.AsReceived, "damaged", "flange chipped")
+                .Tell(new Core.Plate.UnitSentBack(1, "Other number, and the flange is chipped."))
+                .Waits(Core.Yard.WaitsFor.Parts, "Right unit, Friday boat.")));
+        yield return Tell(6, 20, -18, "Uses oil, he wants to know what it would cost.", j => j.OldPlate().Do(b => b.Triaged())
+            .Do(b => b.Tell(new Core.HandOver.JobEnded(Core.HandOver.EndWay.Declined, "Sells the van instead."), by: desk)));
     }
 }

@@ -25,6 +25,9 @@ public static class DemoWorld
     /// <summary>Every demo person's password; one touch signs in without it.</summary>
     public const string Password = "sallow-quay-demo";
 
+    /// <summary>Every demo person's pin, with which they sign as a second name.</summary>
+    public const string Pin = "2604";
+
     /// <summary>Who works there.</summary>
     public static readonly IReadOnlyList<DemoPerson> People =
     [

@@ -56,7 +56,8 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
             var builder = Book(m).OldPlate(m.TurboMaker, m.TurboModel, m.MakerNumber, m.VehicleNumber);
             foreach (var (finding, present) in new[] { ("low-power", true), ("charge-air-leak", true), ("filter-blocked", false),
                 ("crankcase-pressure-high", false) }) builder.Look(finding, present);
-            return builder.Confirm("elsewhere").PutRight(HoldPoint.HandOver).Pass(HoldPoint.HandOver).HandOver(people[4]).Entries;
+            return builder.Confirm("elsewhere").PutRight(HoldPoint.HandOver).Tell(new Core.HandOver.JobEnded(Core.HandOver.EndWay.TurboSound,
+                "Charge pipe off its clamp; cured."), by: people[4]).Entries;
         });
         return [.. closed, Book(DemoWorld.Machines[0]).OldPlate("Orvane", "R61", "OV-61004-02").Look("low-power", true).Entries];
     }

@@ -39,17 +39,29 @@ public sealed class JobRow
     public string WaitNote { get; set; } = "";
     /// <summary>The sheet of the next step; empty when there is none.</summary>
     public string NextSheet { get; set; } = "";
+    /// <summary>The next step, by its place in the order of work; empty when there is none.</summary>
+    public string NextStage { get; set; } = "";
     /// <summary>What the next step waits for: a verdict's word, or an item's id.</summary>
     public string NextWaits { get; set; } = "";
     /// <summary>How many items of the next step are open.</summary>
     public int NextOpen { get; set; }
+    /// <summary>How to reach the customer.</summary>
+    public string Contact { get; set; } = "";
+    /// <summary>The name of whoever has the job in hand; empty when nobody said.</summary>
+    public string InHand { get; set; } = "";
+    /// <summary>How many loose ends are open.</summary>
+    public int LooseEnds { get; set; }
+    /// <summary>The number of the job it is a comeback of; empty when it is none.</summary>
+    public string ComebackOf { get; set; } = "";
+    /// <summary>How it ended, in words; empty while it is open.</summary>
+    public string EndedAs { get; set; } = "";
     /// <summary>Whether any check stands at a stop.</summary>
     public bool AtStop { get; set; }
     /// <summary>Number, registration, customer and every plate number without spaces, dashes and case, apart by bars.</summary>
     public string Search { get; set; } = "";
     /// <summary>When it is promised for, in ms since 1970; <see cref="long.MaxValue"/> when no time was promised, so that these come last.</summary>
     public long DueMs { get; set; } = long.MaxValue;
-    /// <summary>When it was handed over, in ms since 1970; null while it is open.</summary>
+    /// <summary>When it was handed over, or ended otherwise, in ms since 1970; null while it is open.</summary>
     public long? HandedOverMs { get; set; }
     /// <summary>When it was booked in, in ms since 1970.</summary>
     public long BookedMs { get; set; }
@@ -61,7 +73,7 @@ public sealed class JobRow
     /// <summary>When it is promised for; null when no time was promised.</summary>
     public DateTimeOffset? Promised => DueMs == long.MaxValue ? null : DateTimeOffset.FromUnixTimeMilliseconds(DueMs);
 
-    /// <summary>When it was handed over; null while it is open.</summary>
+    /// <summary>When it was handed over, or ended otherwise; null while it is open.</summary>
     public DateTimeOffset? HandedOver => HandedOverMs is { } ms ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : null;
 
     /// <summary>Fills the row from the job; its position stays.</summary>
@@ -74,13 +86,15 @@ public sealed class JobRow
         (Prefix, Serial) = SplitNumber(Number);
         var waiting = record.Waiting();
         (Waits, WaitNote) = (JsonForm.WordOf(waiting.For), waiting.Note);
-        (NextSheet, NextWaits, NextOpen) = next is null ? ("", "", 0) : (next.Sheet, next.Waits, next.Open);
+        (NextSheet, NextStage, NextWaits, NextOpen) = next is null ? ("", "", "", 0) : (next.Sheet, JsonForm.WordOf(next.Stage), next.Waits, next.Open);
+        (Contact, InHand, ComebackOf) = (machine.Contact, record.Latest<Core.Yard.InHand>()?.Body.Name ?? "", record.Latest<Core.Yard.ComebackOf>()?.Body.Number ?? "");
+        (LooseEnds, EndedAs) = (Core.LooseEnds.LooseEndRegister.Open(job.Context).Count, record.EndWords());
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
         Search = string.Join('|', new[] { Number, Registration, Customer }
             .Concat(record.All<PlateRead>().SelectMany(p => new[] { p.Body.MakerNumber, p.Body.VehicleNumber, p.Body.Model }))
             .Select(PartNumber.Plain).Where(t => t.Length > 0).Distinct());
         DueMs = record.Promised()?.ToUnixTimeMilliseconds() ?? long.MaxValue;
-        HandedOverMs = record.HandedOver()?.Entry.At.ToUnixTimeMilliseconds();
+        HandedOverMs = record.EndEntry()?.At.ToUnixTimeMilliseconds();
         BookedMs = record.Entries[0].At.ToUnixTimeMilliseconds();
         (EntryCount, Head) = (record.Entries.Count, record.Last.Hash);
         return this;
@@ -89,6 +103,8 @@ public sealed class JobRow
     /// <summary>What differs from another row of the same job, apart from its position.</summary>
     public bool Agrees(JobRow other) => (Id, Number, Prefix, Serial, Customer, Registration, PlainRegistration) == (other.Id, other.Number, other.Prefix,
         other.Serial, other.Customer, other.Registration, other.PlainRegistration)
+        && (Contact, InHand, LooseEnds, ComebackOf, EndedAs, NextStage) == (other.Contact, other.InHand, other.LooseEnds, other.ComebackOf, other.EndedAs,
+        other.NextStage)
         && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
         other.NextWaits, other.NextOpen)
         && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,

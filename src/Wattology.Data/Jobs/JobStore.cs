@@ -27,7 +27,7 @@ public sealed class SentAgainException(Entry recorded) : Exception("The form was
 
 /// <summary>Reads and appends jobs. Every append is one transaction over the entries and the row kept for speed.</summary>
 /// <remarks>One store serves one request: it reads the shop's settings once, and a job once.</remarks>
-public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
+public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, SteadyClock steady)
 {
     /// <summary>How many rows a list shows at most.</summary>
     public const int ListMost = 200;
@@ -90,7 +90,14 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
     /// <returns>The job with its new entries.</returns>
     /// <exception cref="RefusedException">One may not be recorded; then none is.</exception>
     /// <exception cref="SentAgainException">One was sent before with another content.</exception>
-    public async Task<JudgedJob> AppendAsync(string job, Author author, params IReadOnlyList<EntryDraft> drafts)
+    public Task<JudgedJob> AppendAsync(string job, Author author, params IReadOnlyList<EntryDraft> drafts) => AppendAsync(job, author, null, drafts);
+
+    /// <summary>Appends entries as <see cref="AppendAsync(string, Author, IReadOnlyList{EntryDraft})"/> does, with a second name under them.</summary>
+    /// <param name="job">The job's id.</param>
+    /// <param name="author">Who.</param>
+    /// <param name="second">Who signs with them; null when nobody does. That they are who they say is proved before.</param>
+    /// <param name="drafts">What.</param>
+    public async Task<JudgedJob> AppendAsync(string job, Author author, Author? second, IReadOnlyList<EntryDraft> drafts)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         if (await FindAsync(job) is not { } judged) throw new RefusedException("There is no such job.");
@@ -98,12 +105,13 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
         foreach (var draft in drafts)
         {
             if (RecordedBefore(judged.Record, draft)) continue;
-            if (Recording.Refuse(judged, author, draft) is { } refusal) throw new RefusedException(refusal.Message, refusal.Field);
-            judged = await JudgeAsync(judged.Record.With([Recording.Seal(judged, author, draft)]));
+            if (Recording.Refuse(judged, author, draft, second) is { } refusal) throw new RefusedException(refusal.Message, refusal.Field);
+            judged = await JudgeAsync(judged.Record.With([Recording.Seal(judged, author, draft, second)]));
         }
         if (judged.Record.Entries.Count == before) return judged;
         await StoreAsync(judged, before);
         await transaction.CommitAsync();
+        foreach (var entry in judged.Record.Entries.Skip(before)) steady.Note(entry);
         cache.Keep(judged.Record);
         return judged;
     }
@@ -185,6 +193,15 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
         return await db.Jobs.FromSql(found).AsNoTracking().ToListAsync(cancel);
     }
 
+    /// <summary>Other jobs on the same machine, those that came last first.</summary>
+    /// <param name="job">The job.</param>
+    public async Task<IReadOnlyList<JobRow>> SameMachineAsync(JudgedJob job)
+    {
+        var plain = PartNumber.Plain(job.Machine.Registration);
+        return plain.Length < LeastInside ? [] : await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id)
+            .OrderByDescending(j => j.Row).Take(20).ToListAsync();
+    }
+
     private async Task<JobRecord?> ReadAsync(string job, CancellationToken cancel)
     {
         var known = cache.Find(job);
@@ -204,7 +221,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock)
 
     // Within a request the same record is judged once.
     private async Task<JudgedJob> JudgeAsync(JobRecord record)
-        => _judged is not null && _judged.Record == record ? _judged : _judged = (await SettingsAsync()).Judge(record, clock.GetUtcNow());
+        => _judged is not null && _judged.Record == record ? _judged : _judged = (await SettingsAsync()).Judge(record, clock.GetUtcNow(), steady.SecondsSince);
 
     private async Task StoreAsync(JudgedJob job, int before)
     {

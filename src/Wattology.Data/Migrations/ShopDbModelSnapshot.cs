@@ -188,12 +188,24 @@ namespace Wattology.Data.Migrations
                     b.Property<long>("BookedMs")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("ComebackOf")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Contact")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Customer")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<long>("DueMs")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("EndedAs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("EntryCount")
                         .HasColumnType("INTEGER");
@@ -209,6 +221,13 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("InHand")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("LooseEnds")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Machine")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -217,6 +236,10 @@ namespace Wattology.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("NextSheet")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NextStage")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -317,6 +340,12 @@ namespace Wattology.Data.Migrations
 
                     b.Property<bool>("PhoneNumberConfirmed")
                         .HasColumnType("INTEGER");
+
+                    b.Property<int>("PinFails")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PinHash")
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("Role")
                         .HasColumnType("INTEGER");

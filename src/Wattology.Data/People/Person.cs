@@ -11,4 +11,10 @@ public sealed class Person : IdentityUser
 
     /// <summary>What they are in the shop.</summary>
     public Role Role { get; set; }
+
+    /// <summary>The hash of the pin with which they sign as a second name at somebody else's tablet; null until they set one.</summary>
+    public string? PinHash { get; set; }
+
+    /// <summary>Wrong pins since the last right one.</summary>
+    public int PinFails { get; set; }
 }

@@ -53,5 +53,9 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
         [.. Limits.GroupBy(l => (l.Key, l.Source, Scope: PartNumber.Plain(l.Scope))).Select(g => g.Last()).Where(l => !l.Withdrawn)];
 
     /// <summary>A job with everything needed to judge it.</summary>
-    public JudgedJob Judge(JobRecord record, DateTimeOffset now) => JudgedJob.Of(new JobContext(record, LimitsFor(record), Units, Supersessions, now));
+    /// <param name="record">The job.</param>
+    /// <param name="now">The time.</param>
+    /// <param name="steady">Seconds since an entry by a steady clock, where it is known.</param>
+    public JudgedJob Judge(JobRecord record, DateTimeOffset now, Func<Entry, double?>? steady = null)
+        => JudgedJob.Of(new JobContext(record, LimitsFor(record), Units, Supersessions, now) { Steady = steady ?? (_ => null) });
 }

@@ -82,7 +82,7 @@ public static class Commands
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<ShopDb>();
-        await folder.OpenAsync(db);
+        if (await folder.OpenAsync(db)) await scope.ServiceProvider.GetRequiredService<Verifier>().RebuildAsync();
         var empty = !await db.Users.AnyAsync(stop);
         if (demo is null) return empty;
 
@@ -191,7 +191,8 @@ public static class Commands
         await using var scope = provider.CreateAsyncScope();
         try
         {
-            await folder.OpenAsync(scope.ServiceProvider.GetRequiredService<ShopDb>());
+            if (await folder.OpenAsync(scope.ServiceProvider.GetRequiredService<ShopDb>()))
+                await scope.ServiceProvider.GetRequiredService<Verifier>().RebuildAsync();
             await act(scope.ServiceProvider);
             return 0;
         }

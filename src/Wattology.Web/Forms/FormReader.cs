@@ -29,7 +29,7 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
         var faults = new Faults();
         var value = InputReader.ReadAs(document.RootElement, record, faults, prefix);
         foreach (var (path, message) in faults.ByPath)
-            state.Faults.Add(path, message == InputReader.Missing ? Needed(path, Quantity.Of(Measure.Number)) : message);
+            state.Faults.Add(path, message == InputReader.Missing ? Needed(Quantity.Of(Measure.Number)) : message);
         return state.Faults.ByPath.Count == before ? value : null;
     }
 
@@ -41,18 +41,8 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
         return text;
     }
 
-    private static string Needed(string path, Quantity quantity)
-        => quantity.Unit is null ? $"{Said(path, quantity)}: this is needed."
-        : $"{Said(path, quantity)}: a {quantity.Name} is needed, such as {quantity.Example}.";
-
-    // A fault is also read in the list at the head of the page, away from its label.
-    private static string Said(string path, Quantity quantity)
-    {
-        var words = string.Join(' ', path.Split('.').Where(p => p != "input")
-            .Select(p => int.TryParse(p, out var row) ? (row + 1).ToString(CultureInfo.InvariantCulture) : p)).Split('_');
-        var plain = string.Join(' ', words.Length > 1 && quantity.Unit is not null ? words[..^1] : words);
-        return char.ToUpperInvariant(plain[0]) + plain[1..];
-    }
+    private static string Needed(Quantity quantity)
+        => quantity.Unit is null ? "This is needed." : $"A {quantity.Name} is needed, such as {quantity.Example}.";
 
     private JsonObject Tree(Type record, string prefix, JsonObject? given)
     {
@@ -64,7 +54,7 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
             var type = Nullable.GetUnderlyingType(parameter.ParameterType) ?? parameter.ParameterType;
             if (given?.ContainsKey(name) == true) { tree[name] = given[name]?.DeepClone(); continue; }
             if (type == typeof(double) || type == typeof(int)) Number(tree, name, where, parameter);
-            else if (type == typeof(bool)) Flag(tree, name, where);
+            else if (type == typeof(bool)) Flag(tree, name, where, Nullable.GetUnderlyingType(parameter.ParameterType) is not null);
             else if (type == typeof(string)) tree[name] = Text(where);
             else if (type.IsEnum) Word(tree, name, where, parameter);
             else if (type == typeof(DateTimeOffset)) Time(tree, name, where);
@@ -77,18 +67,18 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
 
     private bool AnyUnder(string where) => form.Keys.Any(k => k.StartsWith(where + ".", StringComparison.Ordinal) && form[k].ToString().Trim().Length > 0);
 
-    private void Flag(JsonObject tree, string name, string where)
+    private void Flag(JsonObject tree, string name, string where, bool mayBeOpen)
     {
-        // An answer not given stays not given on the page: it must not come back as a chosen "no".
+        // An answer not given stays not given, in the record where it can say so and on the page always: it must not come back as a chosen "no".
         var text = form[where].ToString();
-        tree[name] = text is "true" or "on";
+        if (text.Length > 0 || !mayBeOpen) tree[name] = text is "true" or "on";
         state[where] = text;
     }
 
     private void Word(JsonObject tree, string name, string where, ParameterInfo parameter)
     {
         if (Text(where) is { Length: > 0 } word) tree[name] = word;
-        else if (!parameter.HasDefaultValue) state.Faults.Add(where, $"{Said(where, Quantity.Of(Measure.Number))}: choose one.");
+        else if (!parameter.HasDefaultValue) state.Faults.Add(where, "Choose one.");
     }
 
     private void Number(JsonObject tree, string name, string where, ParameterInfo parameter)
@@ -96,7 +86,7 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
         var (text, quantity) = (Text(where), BoundsAttribute.QuantityOf(parameter));
         if (text.Length == 0)
         {
-            if (!parameter.HasDefaultValue) state.Faults.Add(where, Needed(where, quantity));
+            if (!parameter.HasDefaultValue) state.Faults.Add(where, Needed(quantity));
             return;
         }
         if (TypedValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault)) tree[name] = value;

@@ -13,6 +13,12 @@ public sealed class FormState
     /// <summary>What was typed, by field name.</summary>
     public IReadOnlyDictionary<string, string> Typed => _typed;
 
+    /// <summary>The label of each field the page has shown, by which a fault away from it names it.</summary>
+    public Dictionary<string, string> Labels { get; } = new(StringComparer.Ordinal);
+
+    /// <summary>A fault as it is read away from its field: with the field's label before it.</summary>
+    public string Named(string field, string fault) => Labels.TryGetValue(field, out var label) ? $"{label}: {fault}" : fault;
+
     /// <summary>What stands in a field.</summary>
     public string this[string name]
     {

@@ -83,6 +83,7 @@ public abstract class FieldHelper : TagHelper
     /// <summary>Sets the field around its control.</summary>
     protected void Wrap(TagHelperOutput output, string tag, string? style, params object?[] body)
     {
+        Page.Form.Labels[Name] = Label;
         output.TagName = tag;
         output.TagMode = TagMode.StartTagAndEndTag;
         output.Attributes.SetAttribute("class", "field" + (style is null ? "" : " " + style) + (Fault is null ? "" : " wrong"));

@@ -141,8 +141,10 @@ public static class ShopHost
         services.AddSingleton<ShopName>();
         services.AddDbContext<ShopDb>(o => ShopDb.Configure(o, folder.DatabaseFile));
         services.AddSingleton<RecordCache>();
+        services.AddSingleton<SteadyClock>();
         services.AddSingleton<ShopTimes>();
         services.AddScoped<FormState>();
+        services.AddScoped<SecondNames>();
         services.AddScoped<SheetServices>();
         services.AddScoped<JobStore>();
         services.AddScoped<Verifier>();

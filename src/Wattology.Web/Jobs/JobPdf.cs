@@ -8,6 +8,7 @@ using Wattology.Core.Entries;
 using Wattology.Core.Findings;
 using Wattology.Core.HandOver;
 using Wattology.Core.Jobs;
+using Wattology.Core.LooseEnds;
 using Wattology.Core.Measures;
 using Wattology.Core.Plate;
 using Wattology.Web.Drawing;
@@ -32,7 +33,9 @@ public static class JobPdf
         {
             flow.Title($"Job {machine.Number}  {machine.Machine}");
             flow.Paragraph(record.HandedOver() is { } over ? $"{shop}. Handed over to {over.Body.To} on {times.Full(over.Entry.At)}."
+                : record.Ended() is { } ended ? $"{shop}. {job.Words(ended.Entry)}. {times.Full(ended.Entry.At)}."
                 : $"{shop}. Not handed over yet: this is an interim file.", quiet: true);
+            Passed(flow, job, times);
             Machine(flow, job);
             var drawing = Draw(job);
             flow.Heading("The job as drawn", PaperFlow.HeightOf(drawing) + 14);
@@ -41,9 +44,10 @@ public static class JobPdf
             flow.Heading("Readings");
             foreach (var check in job.Checks.Where(c => c.Check.Paper is not null))
                 flow.Fact(machine.Named(check.Title, check.Turbo),
-                    $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}: "
+                    (check.Reopened is { } again ? $"on {times.Full(again.By.At)}: " : "") + $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}: "
                         + $"{check.Check.Paper!(check)}");
-            Passed(flow, job, times);
+            Answers(flow, job);
+            LooseEnds(flow, job);
             Record(flow, job, times);
             flow.Close();
         }
@@ -74,24 +78,24 @@ public static class JobPdf
         {
             if (machine.Kind != JobKind.FirstFitment) flow.Fact(machine.Named("Failed unit", turbo), job.Record.Plate(turbo, PlateOf.Old)?.Body.Words
                 ?? "plate not recorded");
-            flow.Fact(machine.Named("Replacement", turbo), job.Record.Plate(turbo, PlateOf.New)?.Body.Words ?? "plate not recorded");
+            flow.Fact(machine.Named("New unit", turbo), PlateCheck.New(job.Record, turbo)?.Body.Words ?? "plate not recorded");
         }
     }
 
     private static void Cause(PaperFlow flow, JudgedJob job, ShopTimes times)
     {
         flow.Heading("Cause");
-        if (job.Record.Cause() is { } cause)
+        foreach (var cause in job.Record.Causes())
         {
-            flow.Fact("Cause", $"{Remedies.Title(cause.Body.Cause)}, confirmed by {cause.Entry.By} on {times.Day(cause.Entry.At)}");
-            flow.Fact("What produced it", cause.Body.SecondWhy);
-            if (cause is { Body.Disagreement.Length: > 0, Outcome: RankingThen then })
-                flow.Fact("Against the ranking", $"The ranking had {Remedies.Title(then.Leader).ToLowerInvariant()} first. {cause.Body.Disagreement}");
-            foreach (var point in Enum.GetValues<HoldPoint>())
-                foreach (var item in job.HoldPoint(point).Items.Where(i => Remedies.Find(i.Id) is not null)) flow.Fact(item.Settled ? "Put right"
-                    : "Open", $"{item.Title}. {item.Because}");
+            flow.Fact(job.Machine.Named("Cause", cause.Turbo), $"{Remedies.Title(cause.Cause)}, confirmed by {cause.Entry.By} on {times.Day(cause.Entry.At)}");
+            flow.Fact("What produced it", cause.SecondWhy);
+            if (cause.Entry.Kind == "cause" && job.Record.Read<CauseConfirmed>(cause.Entry) is { Body.Disagreement.Length: > 0, Outcome: RankingThen then } noted)
+                flow.Fact("Against the ranking", $"The ranking had {Remedies.Title(then.Leader).ToLowerInvariant()} first. {noted.Body.Disagreement}");
         }
-        else flow.Paragraph("No cause is confirmed yet.");
+        if (job.Record.Causes().Count == 0) flow.Paragraph("No cause is confirmed yet.");
+        foreach (var point in Enum.GetValues<HoldPoint>())
+            foreach (var item in job.HoldPoint(point).Items.Where(i => Remedies.Find(i.Id) is not null)) flow.Fact(item.Settled ? "Put right"
+                : "Open", $"{item.Title}. {item.Because}");
         foreach (var (finding, answered) in job.Answers.OrderBy(a => a.Value.Entry.Seq))
         {
             var words = FindingWords.Of(finding);
@@ -99,18 +103,35 @@ public static class JobPdf
         }
     }
 
+    // What was passed, by whom and why, stands on the first page: passing is never silent.
     private static void Passed(PaperFlow flow, JudgedJob job, ShopTimes times)
     {
-        flow.Heading("Hold points");
-        var any = false;
-        foreach (var passed in job.Record.All<HoldPointPassed>())
-        {
-            any = true;
-            var open = passed.Body.Open.Count == 0 ? "" : $" Open at the time: "
-                + $"{string.Join(", ", passed.Body.Open.Select(i => HoldPoints.TitleOf(job.Machine.Turbos, i)))}.";
-            flow.Fact(HoldPointPassed.NameOf(passed.Body.Point), $"passed by {passed.Entry.By}, {times.Brief(passed.Entry.At)}: {passed.Body.Reason}{open}");
-        }
-        if (!any) flow.Paragraph("None passed yet.", quiet: true);
+        var passed = job.Record.All<HoldPointPassed>().Where(p => p.Body.Open.Count > 0).ToArray();
+        flow.Heading("Passed by name");
+        foreach (var one in passed)
+            flow.Fact(HoldPointPassed.NameOf(one.Body.Point), $"{string.Join(", ", one.Body.Open.Select(i => HoldPoints.TitleOf(job.Machine.Turbos, i)))}. "
+                + $"Open when {one.Entry.By}{(one.Entry.Second.Length > 0 ? $" and {one.Entry.Second}" : "")} passed it, {times.Full(one.Entry.At)}: "
+                + $"{one.Body.Reason}");
+        if (passed.Length == 0) flow.Paragraph("Nothing: no hold point was passed with an item open.", quiet: true);
+    }
+
+    private static void Answers(PaperFlow flow, JudgedJob job)
+    {
+        var answered = job.Record.All<Looked>().GroupBy(l => (l.Body.Question, l.Body.Turbo)).Select(g => g.Last()).ToArray();
+        if (answered.Length == 0) return;
+        flow.Heading("Looked at and answered");
+        foreach (var look in answered)
+            flow.Fact(job.Machine.Named(CheckList.FindQuestion(look.Body.Question)?.Title ?? look.Body.Question.Replace('-', ' '), look.Body.Turbo),
+                $"{Looked.Words(CheckList.FindQuestion(look.Body.Question), look.Body)} ({look.Entry.By}{(look.Entry.Known.Length > 0
+                    ? $", {look.Entry.Known}" : "")})");
+    }
+
+    private static void LooseEnds(PaperFlow flow, JudgedJob job)
+    {
+        var open = LooseEndRegister.Open(job.Context);
+        if (open.Count == 0) return;
+        flow.Heading("Loose ends still open");
+        foreach (var loose in open) flow.Fact(LooseWords.Said(loose.Blocks), $"{loose.Words} ({loose.Opened.By})");
     }
 
     private static void Record(PaperFlow flow, JudgedJob job, ShopTimes times)
@@ -122,7 +143,7 @@ public static class JobPdf
             flow.Paragraph($"{entry.Seq}  {job.TitleOf(entry)}{(job.Record.Stands(entry) ? "" : "  (corrected later)")}{corrects}", 9.5f, strong: true);
             if (job.Words(entry) is { Length: > 0 } words) flow.Paragraph(words, 9.5f, indent: 14);
             var known = $"{(entry.Known.Length > 0 ? $", {entry.Known}" : "")}{(entry.Instrument.Length > 0 ? $" ({entry.Instrument})" : "")}";
-            flow.Paragraph($"{entry.By}, {times.Exact(entry.At)}{known}, {entry.Hash}", 7.5f, quiet: true, indent: 14);
+            flow.Paragraph($"{entry.By}{(entry.Second.Length > 0 ? $" and {entry.Second}" : "")}, {times.Exact(entry.At)}{known}, {entry.Hash}", 7.5f, quiet: true, indent: 14);
         }
     }
 

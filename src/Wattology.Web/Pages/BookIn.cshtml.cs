@@ -72,6 +72,9 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
         var booked = (BookedIn?)reader.Read(typeof(BookedIn), new JsonObject { ["number"] = old?.Machine.Number ?? "" });
         var plate = old is null && Form["kind"] != Core.Inputs.JsonForm.WordOf(JobKind.FirstFitment)
             ? (PlateRead?)reader.Read(typeof(PlateRead), new JsonObject { ["turbo"] = 1, ["plate"] = "old" }, "plate") : null;
+        foreach (var (field, need) in new[] { ("water_cooled", "Say whether the centre section has water: the start list follows from it."),
+            ("closed_breather", "Say whether the breather is open or closed: the crankcase's limit follows from it.") })
+            if (Form[field].Length == 0) Form.Faults.Add(field, need);
         if (!Form.Faults.None || booked is null) return Refuse();
         try
         {

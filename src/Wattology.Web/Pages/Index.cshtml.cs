@@ -50,7 +50,8 @@ public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
     public bool IsLate(JobRow job) => job.HandedOverMs is null && job.Promised < times.Now;
 
     /// <summary>The next step's name.</summary>
-    public static string Next(JobRow job) => job.HandedOver is not null ? "Handed over" : WorkOrder.TitleOf(job.NextSheet);
+    public static string Next(JobRow job) => job.HandedOver is not null ? job.EndedAs : JsonForm.ValueOf<Core.Entries.WorkStage>(job.NextStage) is { } stage
+        ? WorkOrder.TitleOf(stage) : "";
 
     /// <summary>What the job waits for, in somebody's words or in those of its next step.</summary>
     public string Words(JobRow job) => job.HandedOver is { } over ? times.Day(over) : job.WaitNote.Length > 0 ? job.WaitNote

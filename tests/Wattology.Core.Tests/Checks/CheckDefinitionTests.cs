@@ -32,16 +32,4 @@ public sealed class CheckDefinitionTests
         Assert.Equal("Release. all seen", job.Job.Words(entry));
         Assert.Equal(Correction.Never, job.Record.Kinds.Find(entry.Kind)!.Correction);
     }
-
-    [Fact]
-    public void A_passing_that_takes_something_on_is_no_longer_free_where_a_hard_item_opens()
-    {
-        Item soft = new("a", "A", false, "", "sheet"), hard = new("b", "B", false, "", "sheet", Hard: true);
-        var passing = Book.Releasable().Pass(HoldPoint.Release).Record.Latest<HoldPointPassed>()! is var noted
-            ? noted with { Body = noted.Body with { Open = ["a", "b"] } } : null;
-        Assert.True(new HoldPointState(HoldPoint.Release, [soft], passing) is { Passed: true, Free: true });
-        Assert.True(new HoldPointState(HoldPoint.Release, [soft, hard], passing) is { Passed: false, Free: false });
-        Assert.True(new HoldPointState(HoldPoint.Release, [soft], null) is { Passed: false, Free: false });
-        Assert.True(new HoldPointState(HoldPoint.Release, [soft with { Settled = true }], null) is { Passed: false, Free: true });
-    }
 }

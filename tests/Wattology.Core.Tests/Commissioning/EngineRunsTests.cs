@@ -1,6 +1,7 @@
 using Wattology.Core.Commissioning;
 using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
+using Wattology.Core.Joints;
 using Wattology.Core.Limits;
 using Wattology.Core.Tests.Jobs;
 
@@ -10,31 +11,53 @@ public sealed class EngineRunsTests
 {
     private static EngineRuns Of(JobBuilder job) => EngineRuns.Of(job.Job.Context);
 
-    private static JobBuilder Fired() => Book.Startable().Tell(new Fired(), minutes: 0);
+    private static JobBuilder Startable() => Book.Startable().Tell(new CautionRead("fired"));
+
+    private static JobBuilder Fired() => Startable().Tell(new Fired(), minutes: 0);
+
+    private static JobBuilder End(JobBuilder job, RunEnd how = RunEnd.Stopped) => job.Tell(new RunEnded(how), minutes: 0);
 
     [Fact]
     public void Pressure_in_time_and_an_idle_long_enough_are_counted()
     {
-        Assert.True(Of(Book.Startable().Run(5)) is { NoPressureStop: false, IdledEnough: true, LongestSeconds: 300, RunningSince: null });
+        Assert.True(Of(Book.Startable().Run(5)) is { NoPressureStop: false, IdledEnough: true, LongestSeconds: 300, Running: null });
         Assert.False(Of(Book.Startable().Run(4.99)).IdledEnough);
         Assert.True(Of(Book.Startable().Run(6).Run(2)) is { IdledEnough: true, LongestSeconds: 360 });
     }
 
     [Fact]
-    public void Pressure_that_comes_late_or_never_stops_the_job_until_a_direct_gauge_is_read()
+    public void A_stall_or_a_run_shorter_than_the_seconds_is_no_failure_and_a_longer_one_without_pressure_is()
     {
-        var job = Fired();
-        Assert.False(Of(job).PressureOverdue(job.Now.AddSeconds(8)));
-        Assert.True(Of(job).PressureOverdue(job.Now.AddSeconds(8.1)));
-        Assert.True(Of(job.Seconds(9).Tell(new EngineStopped())) is { NoPressureStop: true, LongestSeconds: 0 });
-        Assert.Equal(["ran-without"], job.Open(HoldPoint.Start));
-        Assert.Equal(Verdict.Stop, job.Check("start").Verdict);
-        Assert.False(Of(job.PressureSeen(90)).NoPressureStop);
-        Assert.Equal(Verdict.NotLookedAt, job.Check("start").Verdict);
+        foreach (var how in new[] { RunEnd.Stopped, RunEnd.Stalled, RunEnd.NoPressure })
+        {
+            Assert.True(Of(End(Fired().Seconds(1), how)) is { NoPressureStop: false, LongestSeconds: 0 });
+            Assert.False(Of(End(Fired().Seconds(8), how)).NoPressureStop);
+            Assert.True(Of(End(Fired().Seconds(8.1), how)).NoPressureStop);
+        }
+        Assert.False(Of(End(Fired().Seconds(60), RunEnd.DidNotFire)).NoPressureStop);
+        Assert.Equal("stalled after 1.0 s, by the clock on the wall across a restart", End(Fired().Seconds(1), RunEnd.Stalled) is var job
+            ? job.Job.Words(job.Entries[^1]) : "");
+    }
 
-        var late = Fired().Seconds(8.5).Tell(new PressureAfterFiring(), minutes: 0);
-        Assert.True(Of(late) is { NoPressureStop: true, Pressure: 8.5 });
-        Assert.False(Of(Fired().Seconds(8).Tell(new PressureAfterFiring())).NoPressureStop);
+    [Fact]
+    public void Pressure_that_comes_late_stops_the_engine_and_the_way_back_is_work_or_a_gauge_and_a_new_proof()
+    {
+        Assert.False(Of(Fired().Seconds(8)).PressureOverdue);
+        Assert.True(Of(Fired().Seconds(8.1)).PressureOverdue);
+        Assert.False(Of(Fired().Seconds(8).Tell(new PressureShown())).NoPressureStop);
+        var late = Fired().Seconds(8.5).Tell(new PressureShown(), minutes: 0);
+        Assert.True(Of(late) is { NoPressureStop: true, MustStop: true, Pressure: 8.5 });
+        Assert.True(Of(End(late)) is { NoPressureStop: true, MustStop: false });
+        Assert.Equal(Verdict.Stop, late.Check("start").Verdict);
+        Assert.Equal(["ran-without"], late.Open(HoldPoint.Start));
+        late.Tell(new Core.Priming.StopWorked(Core.Priming.StopKind.NoPressure, "dry", "filled"));
+        Assert.False(Of(late).NoPressureStop);
+        Assert.Equal(["ran-without"], late.Open(HoldPoint.Start));
+        Assert.Empty(late.PressureSeen().Open(HoldPoint.Start));
+        var gauge = End(Fired().Seconds(9)).PressureSeen(90);
+        Assert.False(Of(gauge).NoPressureStop);
+        Assert.Empty(gauge.Open(HoldPoint.Start));
+        Assert.True(Of(End(Fired().Seconds(9)).PressureSeen(20)).NoPressureStop);
     }
 
     [Fact]
@@ -44,48 +67,100 @@ public sealed class EngineRunsTests
         var later = job.Job.Context with { Limits = new LimitBook([new("pressure-after-firing", LimitSource.Shop, "later", null, 2),
             new("idle-time", LimitSource.Shop, "later", 10)]) };
         Assert.True(EngineRuns.Of(later) is { NoPressureStop: false, IdledEnough: true, PressureWithin: 2, IdleLeastMinutes: 10 });
-        var running = Book.Startable().Tell(new Fired(), minutes: 0.01).Job.Context with { Limits = later.Limits };
+        var running = Startable().Tell(new Fired(), minutes: 0.01).Job.Context with { Limits = later.Limits };
         Assert.True(EngineRuns.Of(running) is { PressureWithin: 8, IdleLeastMinutes: 5 });
+    }
+
+    [Fact]
+    public void An_idle_chosen_for_the_job_stands_before_the_shops_and_says_by_whom()
+    {
+        var job = Book.Startable().Tell(new IdleChosen(3, true, "cold shed"));
+        Assert.True(Of(job) is { IdleLeastMinutes: 3, IdledEnough: false });
+        Assert.Equal("this shop: chosen for this job by Ada Quill", Of(job).IdleSource);
+        Assert.Equal("3 min at fast idle: cold shed", job.Job.Words(job.Entries[^1]));
+        Assert.True(Of(job.Run(3)).IdledEnough);
+        Assert.Contains("at plain idle", Book.In().Tell(new IdleChosen(10, false, "x")) is var b ? b.Job.Words(b.Entries[^1]) : "");
+    }
+
+    [Fact]
+    public void A_leak_of_oil_or_fuel_or_trouble_calls_to_stop_at_once_and_another_leak_does_not()
+    {
+        JobBuilder Idling() => Fired().Seconds(3).Tell(new PressureShown(), minutes: 1);
+        Assert.False(Of(Idling()).MustStop);
+        foreach (var joint in new[] { "feed-take-off-1", "drain-sump-1", "fuel-1" })
+            Assert.True(Of(Idling().Tell(new JointSeen(joint, JointState.Leaks))) is { MustStop: true } runs && runs.LeaksNow.Single().Joint == joint);
+        foreach (var (joint, state) in new[] { ("charge-1", JointState.Leaks), ("feed-inlet-1", JointState.Weeps), ("feed-inlet-1", JointState.NoLeak) })
+            Assert.False(Of(Idling().Tell(new JointSeen(joint, state))).MustStop);
+        Assert.Empty(Of(End(Idling().Tell(new JointSeen("fuel-1", JointState.Leaks)))).LeaksNow);
+        foreach (var trouble in Enum.GetValues<Trouble>())
+        {
+            var job = Idling().Tell(new TroubleSeen(trouble));
+            Assert.True(Of(job) is { MustStop: true } runs && runs.TroubleNow == trouble);
+            Assert.True(Of(End(job)) is { MustStop: false, TroubleNow: not null });
+            Assert.Equal((Verdict.Stop, $"{TroubleSeen.Title(trouble)}."), (job.Check("start").Verdict, job.Check("start").Why));
+            Assert.All(TroubleSeen.First(trouble), f => Assert.Equal(5, f.Split(' ').Length));
+        }
+        // A mis-touched leak is corrected, and then nothing bars the start.
+        var wrong = End(Idling().Tell(new JointSeen("feed-inlet-1", JointState.Leaks)));
+        Assert.Contains("leaking", wrong.Open(HoldPoint.Start));
+        Assert.DoesNotContain("leaking", wrong.Tell(new JointSeen("feed-inlet-1", JointState.NoLeak), corrects: wrong.Record.Latest<JointSeen>()!.Entry)
+            .Open(HoldPoint.Start));
+    }
+
+    [Fact]
+    public void A_firing_touched_by_mistake_is_taken_back_but_not_one_that_ran_without_oil()
+    {
+        string? Refused(JobBuilder job) => job.Refusal(new TakenBack(job.Record.Latest<Fired>()!.Entry.Hash, "never fired"))?.Message;
+        Assert.Null(Refused(Fired().Seconds(2)));
+        Assert.Null(Refused(Fired().Seconds(2).Tell(new PressureShown(), minutes: 1)));
+        Assert.Null(Refused(End(Fired().Seconds(2))));
+        Assert.Contains("ran without oil pressure", Refused(Fired().Seconds(9)));
+        Assert.Contains("ran without oil pressure", Refused(End(Fired().Seconds(9))));
+        Assert.Contains("it counts as it ran", Refused(Book.Startable().Run(6)));
+        var job = Book.Startable().Run(6);
+        Assert.Contains("fired again since", job.Run(6).Refusal(new TakenBack(job.Record.All<Fired>().First().Entry.Hash, "x"))!.Message);
+        var back = End(Fired().Seconds(2));
+        back.Tell(new TakenBack(back.Record.Latest<Fired>()!.Entry.Hash, "touched"));
+        Assert.True(Of(back) is { Running: null, LongestSeconds: 0, First: null, NoPressureStop: false });
     }
 
     [Fact]
     public void An_engine_is_fired_seen_and_stopped_in_that_order()
     {
         var job = Fired();
-        Assert.Contains("running already", job.Refusal(new Fired())!.Message);
-        Assert.Null(job.Refusal(new PressureAfterFiring()));
-        Assert.NotNull(job.Seconds(2).Tell(new PressureAfterFiring()).Refusal(new PressureAfterFiring()));
-        Assert.Null(job.Refusal(new EngineStopped()));
-        Assert.Contains("stopped already", job.Tell(new EngineStopped()).Refusal(new EngineStopped())!.Message);
-        Assert.Equal(["2.0 s after firing", "after 6.0 min"], job.Entries.TakeLast(2).Select(job.Job.Words));
+        Assert.Null(job.Refusal(new PressureShown()));
+        Assert.NotNull(job.Seconds(2).Tell(new PressureShown(), minutes: 6).Refusal(new PressureShown()));
+        Assert.Null(job.Refusal(new RunEnded(RunEnd.Stopped)));
+        End(job);
+        Assert.Equal(["2.0 s after firing, by the clock on the wall across a restart", "stopped after 6.0 min, by the clock on the wall across a restart"],
+            job.Entries.TakeLast(2).Select(job.Job.Words));
     }
 
     [Fact]
-    public void A_start_is_sound_only_when_everything_was_looked_at_and_good()
+    public void A_start_tells_how_far_it_is()
     {
         var job = Book.Startable();
         Assert.Equal("Not started yet.", job.Check("start").Why);
         Assert.Equal("running", Fired().Check("start").Value);
         Assert.Equal((Verdict.ReadingOnly, "idled 6 min"), (job.Run().Check("start").Verdict, job.Check("start").Value));
-        Assert.Equal(Verdict.ReadingOnly, job.LookAtJoints().Check("start").Verdict);
-        Assert.Equal(Verdict.Sound, job.Checked().Check("start").Verdict);
-        Assert.Equal(Verdict.Doubtful, job.Tell(new JointLooked("charge-1", JointState.Weeps)).Check("start").Verdict);
-        Assert.Equal("A joint leaks.", job.Tell(new JointLooked("charge-1", JointState.Leaks)).Check("start").Why);
-        job.Tell(new JointLooked("charge-1", JointState.NoLeak));
-        Assert.Equal(Verdict.Doubtful, job.Checked(Smoke.Black).Check("start").Verdict);
-        Assert.Equal(Verdict.Doubtful, job.Tell(new RunChecked(Smoke.None, OilLevel.BetweenMarks, false, "P0299")).Check("start").Verdict);
-        Assert.Equal("Blue smoke stays.", job.Checked(Smoke.BlueStays).Check("start").Why);
-        Assert.Equal(Verdict.Stop, job.Tell(new RunChecked(Smoke.None, OilLevel.OverMark, true)).Check("start").Verdict);
-        Assert.Equal("smoke none, oil over mark, no codes", job.Job.Words(job.Entries[^1]));
-        Assert.Equal(Verdict.ReadingOnly, Book.Startable().Run(3).LookAtJoints().Checked().Check("start").Verdict);
+        Assert.Equal((Verdict.Sound, "Idled, no leak at any joint."), (job.LookAtJoints().Check("start").Verdict, job.Check("start").Why));
+        Assert.Equal("A joint weeps.", job.Tell(new JointSeen("charge-1", JointState.Weeps)).Check("start").Why);
+        Assert.Equal("A joint leaks.", job.Tell(new JointSeen("charge-1", JointState.Leaks)).Check("start").Why);
+        Assert.Equal("Blue smoke stays.", job.Tell(new JointSeen("charge-1", JointState.NoLeak)).Checked("blue").Check("start").Why);
+        Assert.Equal(Verdict.ReadingOnly, Book.Startable().Run(3).LookAtJoints().Check("start").Verdict);
     }
 
     [Fact]
-    public void A_joint_recorded_once_keeps_its_name_whatever_the_machine_is_said_to_be_later()
+    public void What_older_records_say_of_runs_and_joints_still_counts()
     {
-        var job = Book.In(2, water: true).Tell(new JointLooked("water-2", JointState.Weeps));
+        var job = Book.In(2, water: true).Tell(new JointLooked("water-2", JointState.Weeps)).Tell(new JointLooked("feed-inlet-1", JointState.Leaks))
+            .Tell(new RunChecked(Smoke.None, OilLevel.OverMark, true));
         job.Tell(Book.Machine(2), corrects: job.Entries[0]);
-        Assert.Equal("Water joints, turbo 2: weeps", job.Job.Words(job.Entries[1]));
-        Assert.Equal("of old 3", Joints.TitleOf("of-old-3", 1));
+        Assert.Equal(["Water joints, turbo 2: weeps", "Feed at the oil inlet, turbo 1: leaks", "smoke none, oil over mark, no codes"],
+            job.Entries.Skip(1).Take(3).Select(job.Job.Words));
+        Assert.Contains("leaking", job.Open(HoldPoint.Start));
+        Assert.Equal("of old 3", JointList.TitleOf("of-old-3", 1));
+        Assert.Equal(("of-old", 3), JointList.Split("of-old-3"));
+        Assert.Equal(("old", 0), JointList.Split("old"));
     }
 }

@@ -23,15 +23,27 @@ internal static class Book
         => new("T-1", "Mill", "Smokes.", "REG 1", "Saw mill engine", "Brannock D3", kind, control, fuel, water, closed, turbos, RunHours: 100);
 
     public static JobBuilder In(int turbos = 1, Fuel fuel = Fuel.Diesel, JobKind kind = JobKind.MakersSpec, bool water = false, bool closed = false,
-        ShopUnits? units = null, params Limit[] limits)
-        => new(Id, Machine(turbos, fuel, kind, water, closed), Morning, Desk, Technician, _ => new LimitBook([EightSeconds, .. limits]), units);
+        ShopUnits? units = null, BoostControl control = BoostControl.WastegateCanister, params Limit[] limits)
+        => new(Id, Machine(turbos, fuel, kind, water, closed, control), Morning, Desk, Technician, _ => new LimitBook([EightSeconds, .. limits]), units);
 
     public static JobBuilder Confirmed(string cause, int turbos = 1) => In(turbos).OldPlate("Orvane", "R1", "OV-1").Confirm(cause);
 
-    public static JobBuilder Releasable() => Confirmed("dirty").PutRight(HoldPoint.Release).Catch(1).NewPlate("Orvane", "R1", "OV-1");
+    public static readonly Author Second = new("p-eli", "Eli Wren", Role.Technician);
 
-    public static JobBuilder Startable() => Releasable().Pass(HoldPoint.Release).PutRight(HoldPoint.Start).Clock(
-        3).DrainLaid().Disable().Oil().PressureSeen().PutBack();
+    public static JobBuilder Releasable() => Supplied(Confirmed("dirty"));
+
+    public static JobBuilder Startable() => Fitted(Releasable());
+
+    /// <summary>Remedies done, oil caught, the new unit here and looked at.</summary>
+    public static JobBuilder Supplied(JobBuilder job) => job.PutRight(HoldPoint.Release).Disable().Clear("catch").Crank(1, 10).Catch(1)
+        .NewPlate("Orvane", "R1", "OV-1").Received().MetalWhole();
+
+    /// <summary>Released, clocked, drained, fitted, primed and everything back.</summary>
+    public static JobBuilder Fitted(JobBuilder job) => job.Pass(HoldPoint.Release).Clock(3).DrainLaid().CannotBreathe().Fitted().PutRight(HoldPoint.Start)
+        .Oil().Clear().Crank(2).PressureSeen().PutBack();
+
+    /// <summary>Run, looked at, driven, and read.</summary>
+    public static JobBuilder Driven() => Startable().Run().LookAtJoints().Checked().Breathe(0.4).Driven().PutRight(HoldPoint.HandOver);
 
     public static IEnumerable<string> Open(this JobBuilder job, HoldPoint point) => job.Job.HoldPoint(point).Open.Select(i => i.Id);
 

@@ -31,7 +31,7 @@ public sealed class JobFileTests
         Assert.Equal(text, JobFile.Write(job.Record.Entries) + "\n");
         Assert.All(job.Record.Entries, e => Assert.NotNull(job.Words(e)));
         Assert.All(job.Checks, c => Assert.NotEmpty(c.Why));
-        Assert.All(Enum.GetValues<HoldPoint>(), p => Assert.NotEmpty(job.HoldPoint(p).Items));
+        Assert.All(Enum.GetValues<HoldPoint>().Skip(1), p => Assert.NotEmpty(job.HoldPoint(p).Items));
         Assert.NotEmpty(job.Work.Steps);
     }
 

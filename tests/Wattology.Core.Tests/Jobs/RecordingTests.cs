@@ -2,12 +2,14 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Commissioning;
+using Wattology.Core.Joints;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
 using Wattology.Core.HandOver;
 using Wattology.Core.Jobs;
 using Wattology.Core.Plate;
+using Wattology.Core.Crank;
 using Wattology.Core.Priming;
 using Wattology.Core.Yard;
 
@@ -38,48 +40,42 @@ public sealed class RecordingTests
     [Fact]
     public void What_happened_is_not_corrected_away()
     {
-        var job = Book.Releasable().Pass(HoldPoint.Release).Disable().Oil().Crank(1);
-        var ended = job.Record.Latest<BurstEnded>()!.Entry;
+        var job = Book.Releasable().Pass(HoldPoint.Release).Oil().Clear().Crank(1);
+        var ended = job.Record.Latest<CrankEnded>()!.Entry;
         job.Tell(new BurstStarted(), minutes: 0.2);
-        Assert.Contains("it happened", Refused(job, new EntryDraft(new BurstEnded(), Corrects: ended.Hash, Reason: "never cranked")));
+        Assert.Contains("it happened", Refused(job, new EntryDraft(new CrankEnded(), Corrects: ended.Hash, Reason: "never cranked")));
         foreach (var (body, target) in new (EntryBody, Entry)[] { (new HoldPointPassed(HoldPoint.Release, [], "x"),
-            job.Record.Latest<HoldPointPassed>()!.Entry), (new FiringDisabled(FiringMethod.Fuel, ["x"]), job.Record.Latest<FiringDisabled>()!.Entry) })
+            job.Record.Latest<HoldPointPassed>()!.Entry), (new FiringTaken(["x"], []), job.Record.Latest<FiringTaken>()!.Entry) })
             Assert.Contains("it happened", Refused(job, new EntryDraft(body, Corrects: target.Hash, Reason: "x")));
     }
 
     [Fact]
-    public void Kinds_say_how_they_are_put_right()
+    public void Kinds_say_how_they_are_put_right_and_which_are_recorded_no_more()
     {
-        string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction).Select(k => k.Name).Order()];
-        Assert.Equal(["accepted", "burst-started", "crankcase-deferred", "fired"], Of(Correction.ByTakingBack));
-        Assert.Equal(["burst-ended", "disabled", "fired-pressure", "handed-over", "hold-point-passed", "primed", "restored", "stopped", "taken-back"],
-            Of(Correction.Never));
+        string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
+        Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "fired", "joint-opened", "joints-closed",
+            "loose-end-closed", "oiled", "trouble-seen", "unit-sent-back"], Of(Correction.ByTakingBack));
+        Assert.Equal(["cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked", "taken-back",
+            "unable-to-fire"], Of(Correction.Never));
+        Assert.Equal(["burst-ended", "disabled", "fired-pressure", "joint", "oil-pressure", "primed", "run-check", "stopped"],
+            CheckList.Kinds.All.Where(k => k.Retired).Select(k => k.Name).Order());
     }
 
     [Fact]
     public void An_act_that_never_happened_is_taken_back_while_it_runs_and_then_no_more()
     {
-        var job = Book.Releasable().Pass(HoldPoint.Release).Disable().Oil().Tell(new BurstStarted(), minutes: 0.1);
+        var job = Book.Releasable().Pass(HoldPoint.Release).Oil().Clear().Tell(new BurstStarted(), minutes: 0.1);
         var started = job.Entries[^1];
         Assert.Null(Refused(job, new EntryDraft(new TakenBack(started.Hash, "touched"))));
         Assert.Contains("cannot be taken back", Refused(job, new EntryDraft(new TakenBack(job.Entries[1].Hash, "touched"))));
         Assert.Contains("not in this job", Refused(job, new EntryDraft(new TakenBack("x", "touched"))));
         job.Tell(new TakenBack(started.Hash, "touched"));
         Assert.False(job.Record.Stands(started));
-        Assert.Null(Cranking.Of(job.Job.Context).RunningSince);
+        Assert.Null(Bursts.Running(job.Record));
         Assert.Contains("does not stand any more", Refused(job, new EntryDraft(new TakenBack(started.Hash, "again"))));
         job.Crank(1);
         Assert.Contains("it counts as it ran", Refused(job, new EntryDraft(new TakenBack(job.Record.Latest<BurstStarted>()!.Entry.Hash, "touched"))));
         Assert.Equal($"entry {started.Seq}: touched", job.Job.Words(job.Record.Latest<TakenBack>()!.Entry));
-    }
-
-    [Fact]
-    public void A_run_is_taken_back_only_while_it_runs()
-    {
-        var job = Book.Startable().Tell(new Fired(), minutes: 0.05);
-        Assert.Null(Refused(job, new EntryDraft(new TakenBack(job.Entries[^1].Hash, "never fired"))));
-        job.Tell(new PressureAfterFiring(), minutes: 6).Tell(new EngineStopped());
-        Assert.Contains("it counts as it ran", Refused(job, new EntryDraft(new TakenBack(job.Record.Latest<Fired>()!.Entry.Hash, "never fired"))));
     }
 
     [Fact]
@@ -91,17 +87,6 @@ public sealed class RecordingTests
         Assert.Null(Refused(job, new EntryDraft(new Waiting(WaitsFor.Parts)), Book.Desk));
         Assert.NotNull(Refused(job, new EntryDraft(new CauseConfirmed(0, "dirty", "x", "y")), Book.Desk));
         Assert.NotNull(Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Release, [], "x")), Book.Desk));
-    }
-
-    [Fact]
-    public void Nothing_cranks_fires_or_leaves_past_its_hold_point()
-    {
-        var job = Book.In();
-        Assert.Equal("Cranking hold point: engine unable to fire.", Refused(job, new EntryDraft(new BurstStarted())));
-        Assert.Equal("First start hold point: oil pressure proved.", Refused(job, new EntryDraft(new Fired())));
-        Assert.StartsWith("Hand-over hold point: ", Refused(job, new EntryDraft(new HandedOver("Mill", "Idle it."))), StringComparison.Ordinal);
-        Assert.Null(Refused(Book.Releasable().Pass(HoldPoint.Release).Disable().Oil(), new EntryDraft(new BurstStarted())));
-        Assert.Null(Refused(Book.Startable(), new EntryDraft(new Fired())));
     }
 
     [Fact]
@@ -124,7 +109,7 @@ public sealed class RecordingTests
         string[] open = [.. job.Open(HoldPoint.Release)];
         Assert.Null(Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Release, open, "boat leaves"))));
         Assert.Contains("changed meanwhile", Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Release, open[..1], "boat leaves"))));
-        Assert.Contains("No role and no reason", Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Crank, [.. job.Open(HoldPoint.Crank)], "hurry")),
+        Assert.Contains("No name and no reason", Refused(job, new EntryDraft(new HoldPointPassed(HoldPoint.Crank, [.. job.Open(HoldPoint.Crank)], "hurry")),
             Book.Owner));
     }
 
@@ -144,7 +129,7 @@ public sealed class RecordingTests
         Assert.Null(Refused(job, new EntryDraft(new FindingNoted(0, "oil-low", Answer.Present), Known.Seen, Answers: "")));
         var joints = Book.Startable().Run().LookAtJoints();
         Assert.Equal("joint.charge-1", Recording.Refuse(joints.Job, Book.Technician,
-            new EntryDraft(new JointLooked("charge-1", JointState.Leaks), Answers: ""))!.Field);
+            new EntryDraft(new JointSeen("charge-1", JointState.Leaks), Answers: ""))!.Field);
     }
 
     [Fact]
@@ -165,7 +150,7 @@ public sealed class RecordingTests
     {
         Assert.Equal("turbos", Book.In(2).Refusal(Book.Machine(1))!.Field);
         Assert.Null(Book.In(1).Refusal(Book.Machine(2)));
-        Assert.Equal("turbo", Book.In(1).Refusal(new Primed(2, PrimeMethod.Syringe, true, 15))!.Field);
+        Assert.Equal("turbo", Book.In(1).Refusal(new Oiled(2, PrimeMethod.Syringe))!.Field);
     }
 
     [Fact]
@@ -185,9 +170,10 @@ public sealed class RecordingTests
     public void Plates_are_not_asked_of_a_first_fitment_nor_is_a_cause()
     {
         var job = Book.In(kind: JobKind.FirstFitment);
-        Assert.Equal(["plate-1", "oil-supply-1"], job.Open(HoldPoint.Release));
-        Assert.Equal("crankcase", job.Job.Work.Next!.Sheet);
-        Assert.Equal(["oil-supply-1"], job.Tell(new PlateRead(1, PlateOf.New, MakerNumber: "HL-9")).Open(HoldPoint.Release));
+        Assert.Equal(["plate-1", "as-received-1", "oil-supply-1"], job.Open(HoldPoint.Release).Where(i => !i.StartsWith("boost-", StringComparison.Ordinal)).Order()
+            .OrderByDescending(i => i == "plate-1"));
+        Assert.Equal("boost-fit", job.Job.Work.Next!.Sheet);
+        Assert.DoesNotContain("plate-1", job.Tell(new PlateRead(1, PlateOf.New, MakerNumber: "HL-9")).Open(HoldPoint.Release));
         Assert.DoesNotContain(job.Job.Checks, c => c.Id == "findings");
     }
 }

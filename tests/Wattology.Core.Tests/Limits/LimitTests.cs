@@ -3,6 +3,7 @@ using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.OilSupply;
+using Wattology.Core.Crank;
 using Wattology.Core.Priming;
 
 namespace Wattology.Core.Tests.Limits;

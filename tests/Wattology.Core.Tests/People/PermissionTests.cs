@@ -10,6 +10,7 @@ public sealed class PermissionTests
     [InlineData(Right.ConfirmCause, "owner or technician")]
     [InlineData(Right.AcceptDoubt, "owner or technician")]
     [InlineData(Right.PassHoldPoint, "owner or technician")]
+    [InlineData(Right.SignSecond, "owner or technician")]
     [InlineData(Right.HandOver, "owner or technician or desk")]
     [InlineData(Right.ChangeLimits, "owner")]
     [InlineData(Right.ManagePeople, "owner")]

@@ -1,3 +1,4 @@
+using Wattology.Core.Crank;
 using Wattology.Core.Priming;
 
 namespace Wattology.Core.Tests.Priming;

@@ -31,7 +31,7 @@ public sealed class SheetTests
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
         (string, string)[] drain = [("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"),
-            ("input.exit_above_oil_mm", "30"), ("known", "seen"),
+            ("input.exit_above_oil_mm", "30"), ("known", "seen"), ("as_installed", "true"),
             ("input.segments.0.length_mm", "140"), ("input.segments.0.fall_mm", "100"), ("input.segments.1.length_mm", ""), ("input.segments.1.fall_mm", ""),
                 ("input.segments.4.length_mm", "90"), ("input.segments.4.fall_mm", "95")];
         var refused = await jory.PostAsync(job + "/drain/1", drain);
@@ -63,8 +63,9 @@ public sealed class SheetTests
         await using var server = await ShopServer.StartAsync();
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/book-in");
-        var job = (await jory.PostAsync("/book-in", [.. JobForms.BookingIn.Where(f => f.Item1 != "turbos"), ("turbos", "2"),
-            ("once", "twin")])).Location!.ToString();
+        var job = (await jory.PostAsync("/book-in", JobForms.Booking(("turbos", "2"), ("once", "twin")))).Location!.ToString();
+        await jory.GetAsync(job);
+        await jory.DisableAsync(job);
         await jory.PostAsync(job + "/oil-supply/2", JobForms.CatchTest);
         var page = await jory.GetAsync(job + "/oil-supply/2");
         Assert.Contains("turbo 2", page.Page.QuerySelector("#spot-oil-supply-2")!.GetAttribute("aria-label"));

@@ -7,7 +7,7 @@ internal static class JobForms
     [
         ("customer", "Mill Lane Saws"), ("complaint", "Smokes blue."), ("registration", "SAW 4"), ("machine", "Saw mill engine"), ("engine", "Brannock D3"),
             ("run_hours", "1200"), ("fuel", "diesel"), ("kind", "makers-spec"),
-        ("control", "wastegate-canister"), ("turbos", "1"), ("plate.maker_number", "OV-77-01"),
+        ("control", "wastegate-canister"), ("turbos", "1"), ("water_cooled", "false"), ("closed_breather", "false"), ("plate.maker_number", "OV-77-01"),
     ];
 
     public static readonly (string, string)[] CatchTest =
@@ -19,9 +19,29 @@ internal static class JobForms
 
     public static readonly (string, string)[] Drain =
     [
-        ("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("known", "seen"),
+        ("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("known", "seen"), ("as_installed", "true"),
         ("input.segments.0.length_mm", "140"), ("input.segments.0.fall_mm", "100"),
     ];
+
+    /// <summary>The booking-in with other answers in it.</summary>
+    public static (string, string)[] Booking(params (string Name, string Value)[] other)
+        => [.. BookingIn.Where(f => other.All(o => o.Name != f.Item1)), .. other];
+
+    /// <summary>Makes the engine unable to fire.</summary>
+    public static Task<Answer> DisableAsync(this Visitor visitor, string job) => visitor.PostAsync(job + "/prime?handler=Disable", ("fuel", "Injection fuse"));
+
+    /// <summary>Answers a question by a touch.</summary>
+    public static Task<Answer> LookAsync(this Visitor visitor, string job, string question, string answer, int turbo = 0, string because = "")
+        => visitor.PostAsync(job + "/prime?handler=Look", ("question", question), ("answer", answer),
+            ("turbo", turbo.ToString(System.Globalization.CultureInfo.InvariantCulture)), ("because", because));
+
+    /// <summary>Makes a job's engine safe to crank, for something.</summary>
+    public static async Task ClearAsync(this Visitor visitor, string job, string purpose = "compression")
+    {
+        await visitor.DisableAsync(job);
+        await visitor.LookAsync(job, "crank-purpose", purpose);
+        await visitor.LookAsync(job, "crank-clear", "nobody-near");
+    }
 
     /// <summary>Books a job in and answers its address.</summary>
     public static async Task<string> BookInAsync(this Visitor visitor, string once = "")

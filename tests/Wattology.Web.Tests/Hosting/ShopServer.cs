@@ -90,7 +90,16 @@ public sealed class ShopServer : IAsyncDisposable
 /// <summary>A clock that stands until it is moved.</summary>
 public sealed class SetClock(DateTimeOffset now) : TimeProvider
 {
+    private TimeSpan _set;
+
     public DateTimeOffset Now { get; set; } = now;
+
+    /// <summary>Somebody sets the clock on the wall; the steady one goes on as if nothing had happened.</summary>
+    public void Set(TimeSpan by) => (Now, _set) = (Now + by, _set + by);
+
+    public override long TimestampFrequency => TimeSpan.TicksPerSecond;
+
+    public override long GetTimestamp() => (Now - _set).Ticks;
 
     public override DateTimeOffset GetUtcNow() => Now;
 }

@@ -129,9 +129,9 @@ public sealed class GrowthTests
         await using var server = await ShopServer.StartAsync();
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/book-in");
-        var job = (await jory.PostAsync("/book-in", [.. JobForms.BookingIn, ("water_cooled", "true"), ("once", "w")])).Location!.ToString();
+        var job = (await jory.PostAsync("/book-in", JobForms.Booking(("water_cooled", "true"), ("once", "w")))).Location!.ToString();
         await jory.GetAsync(job);
-        await jory.PostAsync(job + "/start?handler=Joints", ("joint.water-1", "weeps"), ("saw.water-1", ""), ("once", "j"));
+        await jory.PostAsync(job + "/after-run?handler=Joints", ("moment", "hot"), ("joint.water-1", "weeps"), ("saw.water-1", ""), ("once", "j"));
         var corrects = (await jory.GetAsync("/book-in?job=" + job.Split('/')[2])).Page.QuerySelector("[name=corrects]")!.GetAttribute("value")!;
         await jory.PostAsync("/book-in", [.. JobForms.BookingIn, ("job", job.Split('/')[2]), ("corrects", corrects), ("reason", "It has none.")]);
         Assert.Contains("Water joints: weeps", (await jory.GetAsync(job + "/record")).Said(".record"));

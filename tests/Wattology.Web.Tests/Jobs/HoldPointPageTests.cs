@@ -12,7 +12,7 @@ public sealed class HoldPointPageTests
     {
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/book-in");
-        var fields = JobForms.BookingIn.Where(f => other.All(o => o.Name != f.Item1)).Concat(other).Append(("once", Guid.NewGuid().ToString("n"))).ToArray();
+        var fields = JobForms.Booking([.. other, ("once", Guid.NewGuid().ToString("n"))]);
         var job = (await jory.PostAsync("/book-in", fields)).Location!.ToString();
         await jory.GetAsync(job);
         return (jory, job);
@@ -26,15 +26,19 @@ public sealed class HoldPointPageTests
     }
 
     [Fact]
-    public async Task Nothing_cranks_fires_or_leaves_past_its_gate()
+    public async Task Nothing_cranks_fires_or_leaves_past_its_hold_point()
     {
         await using var server = await ShopServer.StartAsync();
         var (jory, job) = await BookedAsync(server);
-        await RefusedAsync(jory, job + "/prime?handler=Burst", "engine unable to fire");
-        await RefusedAsync(jory, job + "/prime?handler=Pass", "No role and no reason passes this", ("pass_reason", "hurry"));
-        await RefusedAsync(jory, job + "/start?handler=Fire", "First start hold point");
+        await RefusedAsync(jory, job + "/prime?handler=Burst", "what it is cranked for");
+        await RefusedAsync(jory, job + "/prime?handler=Pass", "No name and no reason passes this", ("pass_reason", "hurry"));
+        await RefusedAsync(jory, job + "/start?handler=Fire", "Read the caution first");
         await RefusedAsync(jory, job + "/hand-over", "Hand-over hold point", ("to", "Mill"), ("told_driver", "Idle it."));
         await RefusedAsync(jory, job + "/prime?handler=Restore", "is not recorded as disabled", ("item", "relay"));
+        await RefusedAsync(jory, job + "/oil-supply/1", "Nothing says that the engine cannot fire", JobForms.CatchTest);
+        await RefusedAsync(jory, job + "/prime?handler=Pressure", "what is told or assumed proves nothing", ("by", "direct-gauge"), ("pressure_kpa", "180"),
+            ("known", "told"));
+        await RefusedAsync(jory, job + "/parts?handler=Order", "Ordering hold point", ("what", "Turbo"), ("from", "Orvane"));
         Assert.Equal(2, await jory.EntriesAsync(job));
     }
 
@@ -56,17 +60,19 @@ public sealed class HoldPointPageTests
     {
         await using var server = await ShopServer.StartAsync();
         var (jory, job) = await BookedAsync(server, Petrol, ("turbos", "2"));
-        await RefusedAsync(jory, job + "/prime?handler=Disable", "needs fuel and spark both", ("taken", "fuel"), ("items", "Fuel pump relay"));
-        await jory.PostAsync(job + "/prime?handler=Disable", ("taken", "fuel-and-spark"), ("items", "Fuel pump relay"), ("items", "Coil connector"));
-        await jory.PostAsync(job + "/prime?handler=Prime", ("turbo", "1"), ("method", "syringe"), ("oil_ml", "15"), ("wheel_free", "true"));
-        await RefusedAsync(jory, job + "/prime?handler=Prime", "Say why this job differs", ("turbo", "2"), ("method", "pump-driven"), ("wheel_free", "true"));
-        await RefusedAsync(jory, job + "/prime?handler=Burst", "Cranking hold point");
+        var relay = await jory.PostAsync(job + "/prime?handler=Disable", ("fuel", "Fuel pump relay"));
+        Assert.Contains("A petrol engine needs fuel and spark both taken away", relay.Said("#f-spark-fault"));
+        Assert.NotNull(relay.Page.QuerySelector("[name=fuel][value='Fuel pump relay'][checked]"));
+        await RefusedAsync(jory, job + "/prime?handler=Disable", "kills no spark", ("fuel", "Fuel pump relay"), ("spark", "the fuel relay"));
+        await jory.PostAsync(job + "/prime?handler=Disable", ("fuel", "Fuel pump relay"), ("spark", "Ignition coil connectors"));
+        await RefusedAsync(jory, job + "/prime?handler=Oiled", "Say why this job differs", ("turbo", "2"), ("method", "pump-driven"));
+        await jory.PostAsync(job + "/prime?handler=Oiled", ("turbo", "1"), ("method", "syringe"), ("oil_ml", "15"));
         Assert.Contains("one side only", (await jory.GetAsync(job)).Said("#spot-prime"));
-        await jory.PostAsync(job + "/prime?handler=Prime", ("turbo", "2"), ("method", "syringe"), ("oil_ml", "15"), ("wheel_free", "true"));
-        await jory.PostAsync(job + "/prime?handler=Pass", ("pass_reason", "run on the bench"));
+        await jory.LookAsync(job, "crank-purpose", "compression");
+        await jory.LookAsync(job, "crank-clear", "nobody-near");
         Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/prime?handler=Burst")).Status);
         Assert.NotNull((await jory.GetAsync(job + "/prime")).Page.QuerySelector(".instrument[data-limit='15']"));
-        await RefusedAsync(jory, job + "/prime?handler=Restore", "being cranked", ("item", "Coil connector"));
+        await RefusedAsync(jory, job + "/prime?handler=Restore", "being cranked", ("item", "Fuel pump relay"));
         await jory.PostAsync(job + "/prime?handler=End");
         await RefusedAsync(jory, job + "/prime?handler=Burst", "The starter needs its rest");
         Assert.Contains("The starter rests", (await jory.GetAsync(job + "/prime")).Said(".rest"));
@@ -83,21 +89,39 @@ public sealed class HoldPointPageTests
         await owner.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "shop"), ("reference", "old starters"), ("scope", ""),
             ("sound_to", "8 s"));
         var (jory, job) = await BookedAsync(server);
-        Assert.Contains("One burst at most 8 s (this shop: old starters)", (await jory.GetAsync(job + "/prime")).Said("#sheet"));
+        Assert.Contains("0 of 32 s used. One burst at most 8 s (this shop: old starters)", (await jory.GetAsync(job + "/prime")).Said("#sheet"));
     }
 
     [Fact]
-    public async Task A_replacement_of_another_number_holds_the_release_and_a_passing_names_who_and_why()
+    public async Task A_touch_answers_and_what_was_typed_with_a_refused_one_stays_open_beside_it()
     {
         await using var server = await ShopServer.StartAsync();
         var (jory, job) = await BookedAsync(server);
-        await jory.PostAsync(job + "/plate/1", ("plate", "new"), ("maker_number", "OV-88-01"), ("known", "seen"));
-        Assert.Contains("OV-77-01 came off, OV-88-01 is to go on", (await jory.GetAsync(job + "/release")).Said(".hold-items"));
-        await RefusedAsync(jory, job + "/release?handler=Pass", "Passing takes a reason", ("pass_reason", ""));
-        await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", "The maker confirms by letter."));
-        var gate = (await jory.GetAsync(job + "/release")).Said(".hold-point");
-        Assert.Contains("Passed by Jory A", gate);
-        Assert.Contains("The maker confirms by letter.", gate);
-        Assert.Contains("with open: Replacement's number matched, Cause confirmed, Oil supply judged", (await jory.GetAsync(job + "/record")).Said(".record"));
+        var refused = await jory.PostAsync(job + "/triage?handler=Look", ("question", "triage-filter"), ("answer", "suspect"), ("turbo", "0"), ("because", ""));
+        Assert.Contains("what was found is needed", refused.Said("#ask-triage-filter .fault"));
+        Assert.NotNull(refused.Page.QuerySelector("#ask-triage-filter details[open]"));
+        await jory.PostAsync(job + "/triage?handler=Look", ("question", "triage-filter"), ("answer", "suspect"), ("turbo", "0"), ("because", "wet & torn"));
+        var page = await jory.GetAsync(job + "/triage");
+        Assert.Contains("looked at, at fault: wet & torn. Jory A", page.Said("#ask-triage-filter .hint"));
+        await jory.LookAsync(job, "triage-filter", "nothing-found");
+        Assert.Equal("looked at, nothing found", (await jory.GetAsync(job + "/triage")).Said("#ask-triage-filter .touch.on"));
+    }
+
+    [Fact]
+    public async Task Durations_are_steady_when_somebody_sets_the_clock()
+    {
+        var clock = new SetClock(new DateTimeOffset(2031, 3, 4, 9, 30, 0, TimeSpan.Zero));
+        await using var server = await ShopServer.StartAsync(clock: clock);
+        var (jory, job) = await BookedAsync(server);
+        await jory.ClearAsync(job);
+        await jory.PostAsync(job + "/prime?handler=Burst");
+        clock.Now += TimeSpan.FromSeconds(11);
+        clock.Set(TimeSpan.FromHours(-1));
+        await jory.PostAsync(job + "/prime?handler=End");
+        Assert.Contains("11.0 s, the clock was set by −3600 s meanwhile", (await jory.GetAsync(job + "/record")).Said(".record"));
+        await RefusedAsync(jory, job + "/prime?handler=Burst", "The starter needs its rest: 60 s to go");
+        clock.Now += TimeSpan.FromSeconds(60);
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/prime?handler=Burst")).Status);
+        Assert.Empty(await server.VerifyAsync());
     }
 }

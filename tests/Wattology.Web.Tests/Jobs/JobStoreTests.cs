@@ -31,17 +31,18 @@ public sealed class JobStoreTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
+        await jory.DisableAsync(job);
         Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/oil-supply/1", JobForms.CatchTest)).Status);
         await jory.PostAsync(job, ("for", "parts"), ("note", "pipe"));
         Assert.Empty(await server.VerifyAsync());
 
         foreach (var (column, change) in Changes)
         {
-            await ChangedAsync(server, $"UPDATE Entries SET {column} = {change} WHERE Seq = 3", faults
-                => Assert.Contains(faults, f => f.Contains("entry 3", StringComparison.Ordinal)));
+            await ChangedAsync(server, $"UPDATE Entries SET {column} = {change} WHERE Seq = 4", faults
+                => Assert.Contains(faults, f => f.Contains("entry 4", StringComparison.Ordinal)));
         }
-        await ChangedAsync(server, "DELETE FROM Entries WHERE Seq = 4", faults
-            => Assert.Contains(faults, f => f.Contains("4 entries", StringComparison.Ordinal) && f.Contains("3 ending", StringComparison.Ordinal)));
+        await ChangedAsync(server, "DELETE FROM Entries WHERE Seq = 5", faults
+            => Assert.Contains(faults, f => f.Contains("5 entries", StringComparison.Ordinal) && f.Contains("4 ending", StringComparison.Ordinal)));
         await ChangedAsync(server, "DELETE FROM Entries WHERE Seq = 2", faults
             => Assert.Contains(faults, f => f.Contains("entry 2 is missing", StringComparison.Ordinal)));
         await ChangedAsync(server, "UPDATE Jobs SET NextWaits = 'anything'", faults
@@ -119,8 +120,8 @@ public sealed class JobStoreTests
         Assert.Contains("2.9 kPa", (await jory.GetAsync(job + "/crankcase")).Said(".latest .value"));
         Assert.Contains("Corrects entry 3", (await jory.GetAsync(job + "/record")).Said(".record"));
 
-        await jory.PostAsync(job + "/prime?handler=Disable", ("taken", "fuel"), ("items", "relay"), ("once", "act"));
-        var other = await jory.PostAsync(job + "/prime?handler=Disable", ("taken", "fuel"), ("items", "fuse"), ("once", "act"));
+        await jory.PostAsync(job + "/prime?handler=Disable", ("fuel", "relay"), ("once", "act"));
+        var other = await jory.PostAsync(job + "/prime?handler=Disable", ("fuel", "fuse"), ("once", "act"));
         Assert.Contains("send it once more to record it as well", other.Said(".fault-list"));
         Assert.Empty(other.Page.QuerySelectorAll("[name=corrects]"));
     }
@@ -146,7 +147,7 @@ public sealed class JobStoreTests
 
         var clash = await jory.PostAsync(job + "/findings", ("answer.blue-smoke", "absent"), ("saw.blue-smoke", ""), ("once", "clash"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, clash.Status);
-        Assert.Contains("Maren T answered this after your page was opened: Blue smoke: blue smoke.", clash.Said("#finding-blue-smoke .fault"));
+        Assert.Contains("Maren T answered this after your page was opened: Blue smoke: seen.", clash.Said("#finding-blue-smoke .fault"));
         Assert.NotNull(clash.Page.QuerySelector("[name='answer.blue-smoke'][value=absent][checked]"));
         var saw = clash.Page.QuerySelector("[name='saw.blue-smoke']")!.GetAttribute("value")!;
         Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job
@@ -161,15 +162,13 @@ public sealed class JobStoreTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
-        await jory.PostAsync(job + "/prime?handler=Disable", ("taken", "fuel"), ("items", "relay"));
-        await jory.PostAsync(job + "/prime?handler=Prime", ("turbo", "1"), ("method", "syringe"), ("oil_ml", "15"), ("wheel_free", "true"));
-        await jory.PostAsync(job + "/prime?handler=Pass", ("pass_reason", "bench run"));
+        await jory.ClearAsync(job);
         await jory.PostAsync(job + "/prime?handler=Burst");
         await jory.PostAsync(job + "/prime?handler=End");
         var ended = (await server.WithAsync(s => s.GetRequiredService<JobStore>().FindAsync(job.Split('/')[2])))!.Record.Last;
         var refused = await jory.PostAsync(job + "/prime?handler=End", ("corrects", ended.Hash), ("reason", "never cranked"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.Status);
-        Assert.Contains("1 of 4 bursts", (await jory.GetAsync(job + "/prime")).Said("#sheet"));
+        Assert.Contains("The starter rests", (await jory.GetAsync(job + "/prime")).Said("#sheet"));
     }
 
     [Fact]
@@ -263,9 +262,7 @@ public sealed class JobStoreTests
         Assert.Equal(HttpStatusCode.UnprocessableEntity, second.Status);
         Assert.Contains("was corrected already", second.Said(".fault-list"));
 
-        await jory.PostAsync(job + "/prime?handler=Disable", ("taken", "fuel"), ("items", "relay"));
-        await jory.PostAsync(job + "/prime?handler=Prime", ("turbo", "1"), ("method", "syringe"), ("oil_ml", "15"), ("wheel_free", "true"));
-        await jory.PostAsync(job + "/prime?handler=Pass", ("pass_reason", "bench run"));
+        await jory.ClearAsync(job);
         var bursts = await Task.WhenAll(jory.PostAsync(job + "/prime?handler=Burst"), maren.PostAsync(job + "/prime?handler=Burst"));
         Assert.Single(bursts, b => b.Status == HttpStatusCode.Redirect);
         Assert.Single(bursts, b => b.Said("*").Contains("already running", StringComparison.Ordinal) || b.Status == HttpStatusCode.UnprocessableEntity);
@@ -297,8 +294,8 @@ public sealed class JobStoreTests
         var rows = await Rows(first);
         Assert.Equal(rows.Select(r => r.Head), (await Rows(second)).Select(r => r.Head));
         Assert.True(rows.Count >= 20);
-        Assert.Superset(new HashSet<string> { "plate", "findings", "oil-supply", "clocking", "crankcase", "prime", "start" }, rows
-            .Where(r => r.HandedOverMs is null).Select(r => r.NextSheet).ToHashSet());
+        Assert.Superset(new HashSet<string> { "identify", "triage", "cause", "plan", "parts", "supply", "fit", "prime", "start", "after-run", "hand-over" }, rows
+            .Where(r => r.HandedOverMs is null).Select(r => r.NextStage).ToHashSet());
         Assert.Equal(["answer", "claim", "hands", "parts", "wait"], rows.Where(r => r.HandedOverMs is null).Select(r => r.Waits).Distinct().Order());
         var latest = await first.WithAsync(p => p.GetRequiredService<ShopDb>().Entries.MaxAsync(e => e.AtMs));
         Assert.True(latest <= clock.GetUtcNow().ToUnixTimeMilliseconds());
@@ -316,7 +313,7 @@ public sealed class JobStoreTests
         using var pdf = PdfDocument.Open(await visitor.BytesAsync($"/jobs/{id}/file.pdf"));
         var text = string.Join(' ', pdf.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
         var view = (await server.WithAsync(s => s.GetRequiredService<JobStore>().FindAsync(id)))!;
-        foreach (var said in new[] { view.Machine.Customer.Split(' ')[0], view.Machine.Registration.Split(' ')[0], "Restrictor", "Hand-over",
+        foreach (var said in new[] { view.Machine.Customer.Split(' ')[0], view.Machine.Registration.Split(' ')[0], "Restrictor", "Passed",
             view.Record.Last.Hash, view.Record.Entries[0].Hash })
             Assert.Contains(said, text);
         Assert.True(pdf.GetPage(1).Paths.Count > 40, "the drawing is on the first page");

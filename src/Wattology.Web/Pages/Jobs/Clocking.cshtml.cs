@@ -30,7 +30,10 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
     public string DialDeg => Degrees(Angle("input.oil_inlet_deg"));
 
     /// <summary>The drain on the dial before anything is typed.</summary>
-    public string DialDrainDeg => Degrees(Angle("input.oil_inlet_deg") + Angle("input.drain_offset_deg"));
+    public string DialDrainDeg => Degrees(Angle("input.oil_inlet_deg") + (Form["input.drain_offset_deg"].Length == 0 ? 180 : Angle("input.drain_offset_deg")));
+
+    /// <summary>Whether an angle is typed at all: before that the dial shows none.</summary>
+    public bool Measured => Form["input.oil_inlet_deg"].Length > 0;
 
     private double Angle(string field) => TypedValue.TryRead(Form[field], Quantity.Of(Measure.Angle), null, out var value, out _) ? value : 0;
 
@@ -57,11 +60,8 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
     }
 
     /// <inheritdoc/>
-    protected override void PrepareForm()
-    {
-        SuggestFromLatest();
-        foreach (var (field, usual) in new[] { ("input.oil_inlet_deg", "0"), ("input.drain_offset_deg", "180"), ("input.compressor_up_deg", "0"),
-            ("input.heading_deg", "0"), ("known", "measured") })
-            Form.Suggest(field, usual);
-    }
+    protected override IEnumerable<(string Field, string Need)> Answered => [("as_installed", "Say whether it was measured as installed, or on the bench.")];
+
+    /// <inheritdoc/>
+    protected override void PrepareForm() => SuggestPart(f => f is "step_deg" or "input.drain_offset_deg" or "input.heading_deg");
 }

@@ -18,6 +18,4 @@ public sealed class CrankcaseModel(SheetServices services) : ReadingSheetModel<C
     /// <summary>Says that it cannot be measured yet.</summary>
     public async Task<IActionResult> OnPostDeferAsync([Typed] CrankcaseDeferred? deferred) => await RecordAsync(deferred, "Due after the first start.");
 
-    /// <inheritdoc/>
-    protected override void PrepareForm() => Form.Suggest("known", "measured");
 }

@@ -1,4 +1,3 @@
-using Wattology.Core.Crankcase;
 using Wattology.Core.Drain;
 using Wattology.Core.Measures;
 using Wattology.Core.OilSupply;
@@ -16,26 +15,21 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
     /// <summary>How many segments the form shows.</summary>
     public int SegmentRows => RowsShown("input.segments", FewestRows);
 
-    /// <summary>Where the suggested flow comes from.</summary>
-    public string FlowHint => LastCatch is null ? "The maker's figure, or an estimate; about 1 to 3 l/min hot on a car or van."
-        : $"Estimate: this job's feed line, {Units.ShowPressure(AssumedGalleryKpa)} at {Units.ShowTemperature(HotTempC)} and a usual plain bearing, assumed. "
-        + $"The maker's figure wins.";
+    /// <summary>What is known of the flow, beside the box.</summary>
+    public string FlowHint => LastCatch is not { } feed ? "The maker's figure, or an estimate; about 1 to 3 l/min hot on a car or van."
+        : $"An estimate for this job's feed line, {Units.ShowPressure(AssumedGalleryKpa)} at {Units.ShowTemperature(HotTempC)} and a usual plain bearing: "
+        + $"{Units.Show(OilFeed.Compute(new OilFeedInput(feed.Input.Oil, HotTempC, AssumedGalleryKpa, feed.Input.Line, feed.Input.RestrictorMm,
+            feed.Input.RestrictorLengthMm, Bearing.UsualPlain)).FlowLpm, Measure.Flow)}. The maker's figure wins.";
 
     private CatchTestReading? LastCatch => Job.Record.LatestOf<CatchTestReading>(Turbo)?.Body;
 
     /// <inheritdoc/>
+    protected override IEnumerable<(string Field, string Need)> Answered => [("as_installed", "Say whether it was measured as installed, or is planned.")];
+
+    /// <inheritdoc/>
     protected override void PrepareForm()
     {
-        SuggestFromLatest();
+        SuggestPart(f => f is "input.id_mm" or OilGradeField.Name || f.EndsWith(".length_mm", StringComparison.Ordinal));
         Form.Suggest(OilGradeField.Name, LastCatch is { } c && OilGrades.Typical.ContainsKey(c.Grade) ? c.Grade : "5W-30");
-        Form.Suggest("input.oil_temp_c", Units.ShowTemperature(HotTempC));
-        if (LastCatch is { } feed)
-        {
-            var hot = OilFeed.Compute(new OilFeedInput(feed.Input.Oil, HotTempC, AssumedGalleryKpa, feed.Input.Line, feed.Input.RestrictorMm,
-                feed.Input.RestrictorLengthMm, Bearing.UsualPlain));
-            if (hot.FlowLpm > 0) Form.Suggest("input.flow_lpm", Units.Show(hot.FlowLpm, Measure.Flow));
-        }
-        if (Job.Record.Latest<CrankcaseReading>()?.Body.PressureKpa is > 0 and { } kpa) Form.Suggest("input.crankcase_kpa", Units.ShowPressure(kpa));
-        Form.Suggest("known", "measured");
     }
 }

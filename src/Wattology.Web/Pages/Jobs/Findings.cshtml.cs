@@ -18,6 +18,25 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     private const string NotLooked = "not-looked";
     private IReadOnlyDictionary<string, Noted<FindingNoted>>? _said;
 
+    /// <summary>On twins, whose findings these are; 0 for the job as a whole.</summary>
+    [FromQuery(Name = "unit")]
+    public int Unit { get; set; }
+
+    /// <summary>The ranking shown: of one unit, or of the job.</summary>
+    public DiagnoseResult Ranking => Job.RankingOf(Unit);
+
+    /// <summary>The answers shown.</summary>
+    public IReadOnlyDictionary<string, Answered> Answers => Job.AnswersOf(Unit);
+
+    /// <summary>This sheet for this unit.</summary>
+    public string Own => Unit == 0 ? Here : $"{Here}?unit={Unit}";
+
+    /// <summary>An address on this sheet that posts to a handler.</summary>
+    public string To(string handler) => $"{Here}?handler={handler}{(Unit == 0 ? "" : $"&unit={Unit}")}";
+
+    // What is asked and seen on the machine belongs to the job; what is seen on the unit belongs to that unit.
+    private int UnitOf(ModelFinding finding) => finding.Stage is Stage.Bench or Stage.Strip ? Unit : 0;
+
     /// <inheritdoc/>
     public override string Sheet => "findings";
 
@@ -38,23 +57,27 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
         => Job.HoldPoint(point).Items.Select(i => (Remedies.Find(i.Id), i)).Where(r => r.Item1 is not null)!;
 
     /// <summary>The best checks to make now: a strip finding needs the turbo open, which shows by one being answered.</summary>
-    public IReadOnlyList<NextCheck> Next => [.. Job.Ranking.Next.Where(n => n.GainBits > WorthBits && CauseModel.Usual.Find(n.Id)!.Stage <= Reach).Take(4)];
+    public IReadOnlyList<NextCheck> Next => [.. Ranking.Next.Where(n => n.GainBits > WorthBits && CauseModel.Usual.Find(n.Id)!.Stage <= Reach).Take(4)];
 
-    private Stage Reach => Job.Answers.Keys.Select(f => CauseModel.Usual.Find(f)!.Stage).Append(Stage.Vehicle).Max() is var reached && reached == Stage.Bench
+    private Stage Reach => Answers.Keys.Select(f => CauseModel.Usual.Find(f)!.Stage).Append(Stage.Vehicle).Max() is var reached && reached == Stage.Bench
         ? Stage.Strip : reached;
 
     /// <summary>Whether a check is lost once the turbo comes off.</summary>
     public bool GoneLater(string finding) => CauseModel.Usual.Find(finding)!.Stage == Stage.Vehicle && Reach == Stage.Vehicle;
 
     /// <summary>The turbo is probably sound: it leads, and nothing on the vehicle argues strongly for a cause in the unit.</summary>
-    public bool ProbablySound => Job.Ranking.Causes[0].Id == CauseModel.Elsewhere && Job.Answers.Count > 0
-        && !Job.Ranking.Why.Any(w => w.Cause != CauseModel.Elsewhere && w.Db >= ArguesDecibans && CauseModel.Usual.Find(w.Finding)!.Stage == Stage.Vehicle);
+    public bool ProbablySound => Ranking.Causes[0].Id == CauseModel.Elsewhere && Answers.Count > 0
+        && !Ranking.Why.Any(w => w.Cause != CauseModel.Elsewhere && w.Db >= ArguesDecibans && CauseModel.Usual.Find(w.Finding)!.Stage == Stage.Vehicle);
 
     /// <summary>Shows the sheet.</summary>
-    public void OnGet() => FillFromCorrected();
+    public void OnGet()
+    {
+        if (Unit < 0 || Unit > Job.Machine.Turbos || Job.Machine.Turbos == 1) Unit = 0;
+        FillFromCorrected();
+    }
 
     /// <summary>The entry in which a person answered a finding, or null.</summary>
-    public Noted<FindingNoted>? Said(string finding) => (_said ??= Job.Record.Findings()).GetValueOrDefault(finding);
+    public Noted<FindingNoted>? Said(string finding) => (_said ??= Job.Record.Findings(Unit)).GetValueOrDefault(finding);
 
     /// <summary>Whether a choice stands for a finding: just typed, or recorded.</summary>
     public bool Stands(string finding, Answer? choice)
@@ -64,7 +87,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     }
 
     /// <summary>The reading that answers a finding nobody answered, in words; null when none does.</summary>
-    public string? ReadingWords(string finding) => Job.Answers.TryGetValue(finding, out var answered) && answered.Reading is { } reading
+    public string? ReadingWords(string finding) => Answers.TryGetValue(finding, out var answered) && answered.Reading is { } reading
         ? $"by the {reading.Title.ToLowerInvariant()} reading: "
         + $"{(answered.Answer == Answer.Present ? FindingWords.Of(finding).Present : FindingWords.Of(finding).Absent)}" : null;
 
@@ -75,9 +98,9 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public string ArgumentsFor(string cause)
     {
         string Words(Argument a) => $"{FindingWords.Of(a.Finding).Title.ToLowerInvariant()} "
-            + $"({(Job.Answers[a.Finding].Answer == Answer.Present ? FindingWords.Of(a.Finding).Present : FindingWords.Of(a.Finding).Absent)})"
+            + $"({(Answers[a.Finding].Answer == Answer.Present ? FindingWords.Of(a.Finding).Present : FindingWords.Of(a.Finding).Absent)})"
             + (Math.Abs(a.Db) >= StrongDecibans ? ", strongly" : "");
-        var own = Job.Ranking.Why.Where(w => w.Cause == cause && Math.Abs(w.Db) >= 1).ToArray();
+        var own = Ranking.Why.Where(w => w.Cause == cause && Math.Abs(w.Db) >= 1).ToArray();
         var pro = own.Where(w => w.Db > 0).Take(2).Select(Words).ToArray();
         var con = own.Where(w => w.Db < 0).Take(1).Select(Words).ToArray();
         return string.Join(". ", new[] { pro.Length > 0 ? "For it: " + string.Join("; ", pro) : "", con.Length > 0 ? "Against: " + con[0] : "" }
@@ -94,14 +117,18 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
             if (typed.Length == 0) continue;
             var now = JsonForm.ValueOf<Answer>(typed);
             var shown = saw.Length > 0 && Job.Record.Find(saw) is { } seen ? Job.Record.Read<FindingNoted>(seen).Body.Answer : null;
-            if (now != shown) changed.Add(new EntryDraft(new FindingNoted(0, finding.Id, now), finding.Stage == Stage.Ask ? Known.Told
+            if (now != shown) changed.Add(new EntryDraft(new FindingNoted(UnitOf(finding), finding.Id, now), finding.Stage == Stage.Ask ? Known.Told
                 : Known.Seen, Answers: saw));
         }
-        return await RecordAnswersAsync(changed, "finding", Here);
+        return await RecordAnswersAsync(changed, "finding", Own, Own);
     }
 
     /// <summary>Confirms a cause.</summary>
-    public Task<IActionResult> OnPostConfirmAsync([Typed] CauseConfirmed? confirmed) => RecordAsync(confirmed, "The cause is confirmed under your name.");
+    public Task<IActionResult> OnPostConfirmAsync([Typed] CauseConfirmed? confirmed)
+        => RecordAsync(confirmed, "The cause is confirmed under your name.", then: Own);
+
+    /// <summary>Confirms a further cause beside the first.</summary>
+    public Task<IActionResult> OnPostAlsoAsync([Typed] CauseAlso? also) => RecordAsync(also, "The further cause is confirmed under your name.", then: Own);
 
     /// <summary>Records a remedy as done, or open again.</summary>
     public async Task<IActionResult> OnPostRemedyAsync([Typed] RemedyNoted? noted)

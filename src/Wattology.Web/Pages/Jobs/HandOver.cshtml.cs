@@ -1,4 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
+using Wattology.Core.Checks;
+using Wattology.Core.Commissioning;
 using Wattology.Core.Entries;
 using Wattology.Core.HandOver;
 using Wattology.Web.Forms;
@@ -26,10 +28,18 @@ public sealed class HandOverModel(SheetServices services) : HoldPointSheetModel(
     /// <summary>Records the hand-over.</summary>
     public Task<IActionResult> OnPostAsync([Typed] HandedOver? over) => RecordAsync(over, "Handed over.");
 
+    /// <summary>Records that the job ends in another way.</summary>
+    public async Task<IActionResult> OnPostEndAsync([Typed] JobEnded? ended)
+    {
+        PrepareForm();
+        return await RecordAsync(ended, "The job has ended.");
+    }
+
     /// <inheritdoc/>
     protected override void PrepareForm()
     {
         base.PrepareForm();
+        Form.Suggest("told_driver", Job.Record.Latest<Looked>(l => l.Question == AfterRunCheck.DriverTold.Id)?.Body.Because);
         Form.Suggest("to", Job.Machine.Customer);
     }
 }

@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.Priming;
+using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
@@ -25,7 +27,23 @@ public abstract class HoldPointSheetModel(SheetServices services) : SheetModel(s
         var seen = Request.Form.ContainsKey("open") ? Request.Form["open"].ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries)
             : [.. Held.Open.Select(i => i.Id)];
         PrepareForm();
-        return await RecordAsync(new HoldPointPassed(Point, seen, reason), $"{PointTitle}: passed under your name.");
+        var second = await ReadSecondAsync();
+        return await RecordAsync(new HoldPointPassed(Point, seen, reason), second is null ? $"{PointTitle}: passed under your name."
+            : $"{PointTitle}: passed under your name and {second.Name}'s.", second: second);
+    }
+
+    /// <summary>Records what was found and done after a stop: the way back.</summary>
+    public async Task<IActionResult> OnPostWorkedAsync([Typed] StopWorked? worked)
+    {
+        PrepareForm();
+        return await RecordAsync(worked, "Recorded: what was found, and what was done.");
+    }
+
+    /// <summary>Records oil pressure, wherever it is looked for.</summary>
+    public async Task<IActionResult> OnPostPressureAsync([Typed] PressureRead? read)
+    {
+        PrepareForm();
+        return await RecordAsync(read, "Recorded.", ReadKnown());
     }
 
     /// <inheritdoc/>

@@ -1,5 +1,5 @@
 using Wattology.Core.OilSupply;
-using Wattology.Core.Priming;
+using Wattology.Core.Crank;
 using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
@@ -10,7 +10,7 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
     private const int FewestRows = 3;
 
     /// <summary>Whether something is recorded as disabled.</summary>
-    public bool CannotFire => Firing.StillDisabled(Job.Record).Count > 0;
+    public bool CannotFire => Bursts.WasSafe(Job.Context);
 
     /// <summary>How many runs the form shows.</summary>
     public int RunRows => RowsShown("input.runs", FewestRows);
@@ -30,8 +30,5 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
         if (Job.Record.LatestOf<RestrictorReading>(Turbo)?.Body is { Fitted: true, HoleMm: { } hole }) Form.Suggest("input.restrictor_mm",
             Units.ShowLength(hole));
         Form.Suggest(OilGradeField.Name, "5W-30");
-        Form.Suggest("input.line.minor_k", "4");
-        Form.Suggest("input.discard_first", "true");
-        Form.Suggest("known", "measured");
     }
 }

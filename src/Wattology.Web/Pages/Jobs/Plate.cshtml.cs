@@ -10,6 +10,5 @@ public sealed class PlateModel(SheetServices services) : ReadingSheetModel<Plate
     {
         var old = Job.Record.Plate(Turbo, PlateOf.Old);
         Form.Suggest("plate", old is null or { Body.NotReadable: true } ? "old" : "new");
-        Form.Suggest("known", "seen");
     }
 }

@@ -1,6 +1,8 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.BookIn;
+using Wattology.Core.Checks;
+using Wattology.Core.Crank;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Priming;
@@ -8,7 +10,7 @@ using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>Priming: unable to fire, oiled, cranked in timed bursts, pressure seen.</summary>
+/// <summary>Priming: what for, unable to fire, all clear, oiled, cranked in timed bursts, pressure seen.</summary>
 public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(services)
 {
     /// <inheritdoc/>
@@ -24,82 +26,75 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     public override string PointTitle => "Before cranking";
 
     /// <inheritdoc/>
-    public override IReadOnlyList<Type> Records => [typeof(Primed), typeof(PressureNoted)];
+    public override IReadOnlyList<Type> Records => [typeof(Oiled), typeof(PressureRead)];
 
     /// <summary>Cranking so far.</summary>
     public Cranking Cranking => Cranking.Of(Job.Context);
 
-    /// <summary>The entry that began the latest burst.</summary>
-    public Entry? StartedEntry => Job.Record.Latest<BurstStarted>()?.Entry;
-
-    /// <summary>Disabled things that are not back yet.</summary>
-    public IReadOnlyList<string> StillDisabled => Firing.StillDisabled(Job.Record);
+    /// <summary>What is disabled and not back yet.</summary>
+    public IReadOnlyList<Disabled> Disabled => Firing.Open(Job.Record);
 
     /// <inheritdoc/>
-    public override bool OwnsScreen => Cranking is { RunningSince: not null } or { NoPressureStop: true };
+    public override bool OwnsScreen => Cranking is { Running: not null } or { NoPressureStop: true };
 
-    /// <summary>What is usually disabled on this engine.</summary>
-    public IReadOnlyList<string> UsualItems => Job.Machine.Fuel == Fuel.Petrol
-        ? ["Fuel pump relay", "Injector connectors", "Ignition coil connector", "Crank sensor connector"]
-        : ["Fuel shut-off connector", "Injection fuse", "Crank sensor connector"];
+    /// <summary>The question that says what it is cranked for.</summary>
+    public QuestionView Purpose => new(this, Bursts.Purpose, 0);
 
-    /// <summary>What may be taken away on this engine.</summary>
-    public IEnumerable<KeyValuePair<string, string>> FiringChoices => Job.Machine.Fuel == Fuel.Petrol
-        ? Choice.Of((FiringMethod.FuelAndSpark, "fuel and spark"), (FiringMethod.Fuel, "fuel only"), (FiringMethod.Spark, "spark only"))
-        : Choice.Of((FiringMethod.Fuel, "fuel"));
+    /// <summary>The question whether everybody is clear.</summary>
+    public QuestionView Clear => new(this, Bursts.Clear, 0);
 
-    /// <summary>Whether an item is ticked.</summary>
-    public bool Ticked(string item) => Typed.Contains(item);
+    /// <summary>Whether it is cranked to prime.</summary>
+    public bool ToPrime => Bursts.PurposeOf(Job.Context) is null or Bursts.ToPrime;
 
-    /// <summary>What is typed beside the usual items.</summary>
-    public string OtherItem => Typed.FirstOrDefault(t => !UsualItems.Contains(t)) ?? "";
+    /// <summary>Whether a thing is ticked as taking fuel, or spark.</summary>
+    public bool Ticked(string list, string item) => Typed(list).Contains(item);
 
-    private IEnumerable<string> Typed => Form.Typed.Where(t => t.Key.StartsWith("items.", StringComparison.Ordinal)).Select(t => t.Value);
+    /// <summary>What is typed beside the usual things.</summary>
+    public string Other(string list) => Typed(list).FirstOrDefault(t => !Firing.Usual(Job.Machine.Fuel, list == "fuel").Contains(t)) ?? "";
 
-    /// <summary>Shows the sheet.</summary>
+    private IEnumerable<string> Typed(string list) => Form.Typed.Where(t => t.Key.StartsWith(list + ".", StringComparison.Ordinal)).Select(t => t.Value);
+
+    /// <summary>The time on the server from which something has lasted, in ms, as the browser's timer counts it.</summary>
+    public long Since(Entry entry) => Now.ToUnixTimeMilliseconds() - (long)(1000 * Job.Context.SecondsSince(entry));
+
+    /// <summary>Shows the sheet; after pressure was seen its form asks what showed.</summary>
     public void OnGet() => PrepareForm();
 
     /// <summary>Records what was disabled.</summary>
-    public Task<IActionResult> OnPostDisableAsync([Typed] FiringDisabled? disabled) => PreparedAsync(disabled, "Recorded: the engine cannot fire.");
+    public Task<IActionResult> OnPostDisableAsync([Typed] FiringTaken? taken) => PreparedAsync(taken, "Recorded: the engine cannot fire.");
 
     /// <summary>Records that one thing is back.</summary>
     public Task<IActionResult> OnPostRestoreAsync(string item) => PreparedAsync(new FiringRestored(item), $"{item} is back.");
 
-    /// <summary>Records a turbo oiled and turned.</summary>
-    public Task<IActionResult> OnPostPrimeAsync([Typed] Primed? primed)
-        => PreparedAsync(primed, primed?.WheelFree == false ? "Recorded: the wheel does not turn freely. Find out why before cranking."
-        : "Recorded.", (Known.Felt, ""));
+    /// <summary>Records a turbo oiled.</summary>
+    public Task<IActionResult> OnPostOiledAsync([Typed] Oiled? oiled) => PreparedAsync(oiled, "Recorded. Now turn the wheel by hand.");
 
     /// <summary>A burst begins; its time counts from the entry, whatever happens to the page meanwhile.</summary>
     public Task<IActionResult> OnPostBurstAsync() => PreparedAsync(new BurstStarted(), "");
 
-    /// <summary>The burst ends.</summary>
-    public Task<IActionResult> OnPostEndAsync() => PreparedAsync(new BurstEnded(), "");
-
-    /// <summary>Records oil pressure.</summary>
-    public async Task<IActionResult> OnPostPressureAsync([Typed] PressureNoted? noted)
-    {
-        if (Text("seen").Length == 0) Form.Faults.Add("seen", "Say whether pressure was seen.");
-        var known = ReadKnown();
-        var said = noted is { Seen: true, Proves: false } ? "Recorded, but it proves nothing: the lamp must have been seen lit at key-on, with its "
-            + "switch connected."
-            : noted?.Seen == false ? "Recorded: no pressure." : "Oil pressure is proved.";
-        return await PreparedAsync(noted, said, known);
-    }
-
-    private Task<IActionResult> PreparedAsync(EntryBody? body, string said, (Known? Known, string Instrument)? known = null)
+    /// <summary>The burst ends; what was seen meanwhile is asked next.</summary>
+    public async Task<IActionResult> OnPostEndAsync(string? seen)
     {
         PrepareForm();
-        return RecordAsync(body, said, known);
+        return await RecordAsync(new CrankEnded(), seen switch
+        {
+            "pressure" => "Stopped. What showed it, and how much?",
+            "none" => "Stopped: no pressure in this burst.",
+            _ => "",
+        }, then: seen == "pressure" ? $"{Here}?seen=pressure" : Here);
+    }
+
+    private Task<IActionResult> PreparedAsync(EntryBody? body, string said)
+    {
+        PrepareForm();
+        return RecordAsync(body, said);
     }
 
     /// <inheritdoc/>
     protected override void PrepareForm()
     {
-        Form.Suggest("taken", JsonForm.WordOf(Job.Machine.Fuel == Fuel.Petrol ? FiringMethod.FuelAndSpark : FiringMethod.Fuel));
-        Form.Suggest("method", JsonForm.WordOf(Primed.Default));
-        Form.Suggest("turbo", Job.Machine.TurboNumbers.FirstOrDefault(t => Job.Record.LatestOf<Primed>(t) is null, 1).ToString(CultureInfo.InvariantCulture));
-        Form.Suggest("known", "measured");
-        Form.Suggest("by", "direct-gauge");
+        base.PrepareForm();
+        Form.Suggest("method", JsonForm.WordOf(Oiled.Default));
+        Form.Suggest("turbo", Cranking.NotOiled.FirstOrDefault(1).ToString(CultureInfo.InvariantCulture));
     }
 }

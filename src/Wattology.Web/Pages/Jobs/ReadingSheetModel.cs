@@ -36,8 +36,13 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
     public async Task<IActionResult> OnPostAsync([Typed] TReading? reading)
     {
         if (Request.Form["add"].ToString() is { Length: > 0 } list) return WithAnotherRow(list);
+        foreach (var (field, need) in Answered)
+            if (Text(field).Length == 0) Form.Faults.Add(field, need);
         return await RecordAsync(reading, recorded, ReadKnown());
     }
+
+    /// <summary>Answers that must be given: one that is not given is not a no.</summary>
+    protected virtual IEnumerable<(string Field, string Need)> Answered => [];
 
     /// <summary>How many rows of a list the form shows.</summary>
     protected int RowsShown(string list, int fewest) => Math.Max(fewest, Math.Max(Form.RowsOf(list), _rowsAsked));
@@ -51,13 +56,13 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
         return Page();
     }
 
-    /// <summary>Suggests what stood in the reading before: the part itself stays, how and where it was measured is answered anew.</summary>
-    protected void SuggestFromLatest()
+    /// <summary>Suggests what cannot have changed since the reading before: the part itself. What is measured on it is measured anew.</summary>
+    /// <param name="part">Whether a field says what the part is.</param>
+    protected void SuggestPart(Func<string, bool> part)
     {
         if (Latest is not { } latest) return;
         var filled = new FormState();
         new FormFill(filled, Units, Times).Into(latest.Body, TypedOf(latest.Entry));
-        foreach (var (field, text) in filled.Typed.Where(t => t.Key is not ("as_installed" or "reason" or "known" or "instrument" or "turbo"))) Form.Suggest(
-            field, text);
+        foreach (var (field, text) in filled.Typed.Where(t => part(t.Key))) Form.Suggest(field, text);
     }
 }

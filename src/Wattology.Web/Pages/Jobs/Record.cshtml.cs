@@ -33,6 +33,19 @@ public sealed class RecordModel(SheetServices services) : SheetModel(services)
         && CheckList.Kinds.Find(entry.Kind) is { Correction: Correction.ByTakingBack } kind
         && kind.RefuseTakingBack(Job.Context, entry) is null;
 
+    /// <summary>What an entry reopened, in words; empty where it reopened nothing that is not looked at since.</summary>
+    public string Reopens(Entry entry) => (_reopened ??= ReadReopened())[entry.Hash] is var names && names.Any() ? string.Join(", ", names) : "";
+
+    private ILookup<string, string>? _reopened;
+
+    private ILookup<string, string> ReadReopened()
+    {
+        var checks = Job.Checks.Where(c => c.Reopened is not null).Select(c => (c.Reopened!.By.Hash, Name: Job.Machine.Named(c.Title, c.Turbo)));
+        var questions = CheckList.Questions.SelectMany(q => (q.PerTurbo ? Job.Machine.TurboNumbers : [0]).Where(t => q.Applies(Job.Context, t))
+            .Select(t => (q.Read(Job.Context, t).Reopened?.By.Hash, Name: Job.Machine.Named(q.Title, t)))).Where(q => q.Hash is not null).Select(q => (q.Hash!, q.Name));
+        return checks.Concat(questions).ToLookup(r => r.Item1, r => r.Name.ToLowerInvariant());
+    }
+
     /// <summary>Shows the record.</summary>
     public void OnGet() => PrepareForm();
 

@@ -6,5 +6,6 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class RestrictorModel(SheetServices services) : ReadingSheetModel<RestrictorReading>(services, "restrictor", "The restrictor is recorded.")
 {
     /// <inheritdoc/>
-    protected override void PrepareForm() => Form.Suggest("known", "measured");
+    protected override IEnumerable<(string Field, string Need)> Answered => Text("fitted") == "false" ? []
+        : [("fitted", "Say whether one is fitted."), ("clear", "Say whether hole and gauze are clear.")];
 }

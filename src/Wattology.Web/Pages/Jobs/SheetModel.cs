@@ -18,7 +18,8 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Jobs">The shop's jobs.</param>
 /// <param name="Form">What the form of this request shows.</param>
 /// <param name="Times">The shop's clock and zone.</param>
-public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times);
+/// <param name="Names">Who signs as a second name.</param>
+public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
@@ -69,6 +70,25 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 
     /// <summary>Where the sheet stands.</summary>
     public string Here => SheetUrl(Sheet, Turbo);
+
+    /// <summary>Who may sign here as the second name: those with a pin, other than whoever asks.</summary>
+    public Task<IReadOnlyList<Author>> SignersAsync() => services.Names.WithPinAsync(User.Author());
+
+    /// <summary>Proves a second name by its pin; null when none is given, or when it is wrong, and then the form says so.</summary>
+    protected async Task<Author?> ReadSecondAsync()
+    {
+        var (who, pin) = (Text("second"), Request.Form["pin"].ToString());
+        if (who.Length == 0 && pin.Length == 0) return null;
+        var (second, fault) = await services.Names.ProveAsync(who, pin);
+        if (fault is not null) Form.Faults.Add(who.Length == 0 ? "second" : "pin", fault);
+        return second;
+    }
+
+    /// <summary>Other jobs on the same machine.</summary>
+    public Task<IReadOnlyList<JobRow>> SameMachineAsync() => services.Jobs.SameMachineAsync(Job);
+
+    /// <summary>The time of an entry, as it stands beside words of the core that name one.</summary>
+    public string When(Entry? entry) => entry is null ? "" : Times.Brief(entry.At);
 
     /// <summary>Under which name the browser keeps what is typed; a correction never takes up what was meant as a new reading.</summary>
     public string DraftKey => Corrects is null ? Here : $"{Here}?corrects";
@@ -136,32 +156,36 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <param name="said">What the page says afterwards.</param>
     /// <param name="known">How it is known, for readings.</param>
     /// <param name="then">Where to go; this sheet when null.</param>
-    protected async Task<IActionResult> RecordAsync(EntryBody? body, string said, (Known? Known, string Instrument)? known = null, string? then = null)
+    /// <param name="answers">Hash of the entry the person saw standing; null when it was not asked.</param>
+    /// <param name="second">Who signs with them.</param>
+    protected async Task<IActionResult> RecordAsync(EntryBody? body, string said, (Known? Known, string Instrument)? known = null, string? then = null,
+        string? answers = null, Author? second = null)
     {
         var reason = Request.Form["reason"].ToString().Trim();
         if (Corrects is not null) Form["reason"] = reason;
         if (body is null || !Form.Faults.None) return Refused();
         var draft = new EntryDraft(body, known?.Known, known?.Instrument, Corrects?.Hash, Corrects is null ? null : reason,
-            Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: Once);
-        return await AppendAsync([draft], said, Here, then ?? Here);
+            Answers: answers, Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: Once);
+        return await AppendAsync([draft], said, Here, then ?? Here, second);
     }
 
     /// <summary>Records all that changed on a form of many answers, in one transaction.</summary>
     /// <param name="changed">What changed.</param>
     /// <param name="noun">One of them, in words.</param>
     /// <param name="draftKey">Under which name the browser keeps the form.</param>
-    protected async Task<IActionResult> RecordAnswersAsync(IReadOnlyList<EntryDraft> changed, string noun, string draftKey)
+    /// <param name="then">Where to go; this sheet when null.</param>
+    protected async Task<IActionResult> RecordAnswersAsync(IReadOnlyList<EntryDraft> changed, string noun, string draftKey, string? then = null)
     {
         if (!Form.Faults.None) return Refused();
         var said = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? $"One {noun} recorded." : $"{changed.Count} {noun}s recorded.";
-        return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{Once}-{i}" })], said, draftKey, Here);
+        return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{Once}-{i}" })], said, draftKey, then ?? Here);
     }
 
-    private async Task<IActionResult> AppendAsync(IReadOnlyList<EntryDraft> drafts, string said, string draftKey, string then)
+    private async Task<IActionResult> AppendAsync(IReadOnlyList<EntryDraft> drafts, string said, string draftKey, string then, Author? second = null)
     {
         try
         {
-            await services.Jobs.AppendAsync(Id, User.Author(), drafts);
+            await services.Jobs.AppendAsync(Id, User.Author(), second, drafts);
             TempData["Said"] = said;
             TempData["SavedForm"] = draftKey;
             return Redirect(then);
@@ -202,6 +226,23 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         if (reason.Length == 0) Form.Faults.Add("accept_reason", "Say why it will do.");
         PrepareForm();
         return await RecordAsync(new Accepted(entry, reason), "Taken under your name.");
+    }
+
+    /// <summary>Answers a question by a touch; shared by every sheet, since hold points ask on each of them.</summary>
+    public async Task<IActionResult> OnPostLookAsync(string question, string answer, int turbo, string? because)
+    {
+        var asked = CheckList.FindQuestion(question);
+        PrepareForm();
+        Form[$"look.{question}.{turbo}.{answer}"] = because ?? "";
+        return await RecordAsync(new Looked(turbo, question, answer, (because ?? "").Trim()), $"{asked?.Title}: saved.",
+            (asked?.Find(answer)?.Known ?? Known.Seen, ""), then: Here, answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null);
+    }
+
+    /// <summary>Says that a caution was read.</summary>
+    public async Task<IActionResult> OnPostCautionAsync(string act)
+    {
+        PrepareForm();
+        return await RecordAsync(new Core.Commissioning.CautionRead(act), "");
     }
 
     /// <summary>Takes back an act that never happened.</summary>

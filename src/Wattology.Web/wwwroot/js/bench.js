@@ -64,22 +64,30 @@ document.addEventListener('alpine:init', () => {
   }));
 
   Alpine.data('dial', () => ({
-    inlet: 0, offset: 180,
+    inlet: 0, offset: 180, measured: false,
     init() {
       this.read();
       this.$root.addEventListener('input', () => this.read());
     },
     number(name) {
       const text = this.$root.querySelector(`[name="${name}"]`).value.replace('−', '-').replace(',', '.');
-      const value = parseFloat(text);
-      return Number.isFinite(value) ? value : 0;
+      const clock = /^(\d{1,2}):(\d\d)$/.exec(text.trim());
+      const value = clock ? (clock[1] % 12) * 30 + clock[2] / 2 : parseFloat(text);
+      return Number.isFinite(value) ? value : null;
     },
-    read() { this.inlet = this.number('input.oil_inlet_deg'); this.offset = this.number('input.drain_offset_deg'); },
+    read() {
+      const inlet = this.number('input.oil_inlet_deg');
+      this.measured = inlet !== null;
+      this.inlet = inlet || 0;
+      this.offset = this.number('input.drain_offset_deg') ?? 180;
+    },
+    get seen() { return this.measured ? '' : 'unmeasured'; },
     get inletTurn() { return `rotate(${this.inlet})`; },
     get drainTurn() { return `rotate(${this.inlet + this.offset})`; },
     nudge(by) {
       const box = this.$root.querySelector('[name="input.oil_inlet_deg"]');
-      box.value = String(Math.round((this.number('input.oil_inlet_deg') + by) * 10) / 10);
+      if (!this.measured) { box.focus(); return; }
+      box.value = String(Math.round((this.inlet + by) * 10) / 10);
       box.dispatchEvent(new Event('input', { bubbles: true }));
     },
     back5() { this.nudge(-5); },

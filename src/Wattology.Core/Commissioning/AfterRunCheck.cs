@@ -1,0 +1,150 @@
+using Wattology.Core.BookIn;
+using Wattology.Core.Checks;
+using Wattology.Core.Crankcase;
+using Wattology.Core.Entries;
+using Wattology.Core.Joints;
+using Wattology.Core.Limits;
+using Wattology.Core.Measures;
+
+namespace Wattology.Core.Commissioning;
+
+/// <summary>What is looked at after the first run, and after the drive.</summary>
+public static class AfterRunCheck
+{
+    private const string Id = "after-run";
+
+    /// <summary>Smoke at the tailpipe.</summary>
+    public static readonly Question Smoke = new("smoke", "Smoke",
+    [
+        new("none", "none"),
+        new("clears", "at first, clears when warm"),
+        new("blue", "blue, stays", Verdict.Stop),
+        new("black", "black", Verdict.Doubtful),
+    ]);
+
+    /// <summary>Codes cleared.</summary>
+    public static readonly Question CodesCleared = new("codes-cleared", "Fault codes cleared",
+    [
+        new("cleared", "cleared"),
+        new("none", "none to clear"),
+        new("left", "left", Verdict.Doubtful, Asks: "Why"),
+    ]);
+
+    /// <summary>Codes after the run.</summary>
+    public static readonly Question CodesAfter = new("codes-after", "Fault codes after the run",
+    [
+        new("none", "none stored"),
+        new("stored", "stored", Verdict.Doubtful, Asks: "Which codes"),
+        new("no-reader", "this machine stores none, or there is no reader", Known: Known.Told),
+    ]);
+
+    /// <summary>Oil level after settling.</summary>
+    public static readonly Question OilAfter = new("oil-after", "Oil level after settling",
+    [
+        new("between-marks", "between upper and lower mark"),
+        new("under", "under the lower mark", Verdict.Stop),
+        new("over", "over the upper mark", Verdict.Stop),
+    ]);
+
+    /// <summary>Coolant, cold.</summary>
+    public static readonly Question CoolantCold = new("coolant-cold", "Coolant level, cold",
+    [
+        new("at-mark", "at its mark"),
+        new("topped-up", "topped up to its mark", Asks: "How much") { Optional = true },
+        new("low", "low", Verdict.Stop),
+    ]) { Applies = (job, _) => job.Record.Machine().WaterCooled };
+
+    /// <summary>The road or load test.</summary>
+    public static readonly Question RoadTest = new("road-test", "Road or load test",
+    [
+        new("driven", "driven under load, boost seen"),
+        new("loaded", "load run at a stand, boost seen"),
+        new("not-done", "not done", Verdict.Sound, Known.Told, "Why not"),
+    ]);
+
+    /// <summary>The failed unit and what came off with it.</summary>
+    public static readonly Question OldParts = new("old-parts", "Old parts tagged",
+    [
+        new("tagged", "unit, feed pipe and filter tagged and kept", Asks: "Where they lie") { Optional = true },
+        new("customer", "given to the customer", Verdict.Doubtful, Known.Told, "Why"),
+        new("not-kept", "not kept", Verdict.Doubtful, Known.Told, "Why"),
+    ]) { Applies = (job, _) => job.Record.Machine().Kind != JobKind.FirstFitment, Hint = "Old parts are evidence until the claim is decided." };
+
+    /// <summary>The driver.</summary>
+    public static readonly Question DriverTold = new("driver-told", "Driver told",
+        [new("told", "told", Known: Known.Told, Asks: "What they were told")])
+        { Hint = "Let it idle before stopping when hot; when to come back for the re-torque; what to watch." };
+
+    private static readonly IReadOnlyList<Question> Asked = [Smoke, CodesCleared, CodesAfter, OilAfter, CoolantCold, RoadTest, OldParts, DriverTold];
+
+    /// <summary>The check.</summary>
+    public static readonly CheckDefinition Definition = new(Id, "After the run", null, Read)
+    {
+        Questions = Asked,
+        Items =
+        [
+            new(HoldPoint.HandOver, "idle", "First idle", (context, _) => Idle(EngineRuns.Of(context.Job))) { Sheet = "start" },
+            .. JointList.Places.Select(JointItem),
+            new(HoldPoint.HandOver, "joints-again", "Every joint looked at again after the drive", (context, _) => Again(context.Job)),
+            .. Asked.Select(q => ItemDefinition.Asked(HoldPoint.HandOver, q)),
+            new(HoldPoint.HandOver, "crankcase", "Crankcase read with the new unit", (context, _) => WithNewUnit(context)) { Sheet = "crankcase" },
+        ],
+        Paper = null,
+    };
+
+    private static ItemState Idle(EngineRuns runs) => runs switch
+    {
+        { Running: { } running } => ItemState.Barred("The engine is still running.", running),
+        { IdledEnough: true } => ItemState.Done($"{ShopUnits.Digits(runs.LongestSeconds / 60)} min.", runs.LastIdle),
+        { LongestSeconds: 0 } => ItemState.NotLooked($"{ShopUnits.Digits(runs.IdleLeastMinutes)} min are wanted; the engine has not run yet."),
+        _ => ItemState.NotLooked($"{ShopUnits.Digits(runs.IdleLeastMinutes)} min are wanted; the longest run so far is {runs.LongestSeconds / 60:0.#} min."),
+    };
+
+    // An oil or fuel joint that leaks is passed by nobody; another leak is a stop, a weep a doubt.
+    private static ItemDefinition JointItem(JointPlace place) => new(HoldPoint.HandOver, $"joint-{place.Id}", place.Title, (context, turbo) =>
+    {
+        var record = context.Job.Record;
+        var joint = place.On(turbo, record.Machine().Turbos);
+        if (JointList.Of(record).All(j => j.Id != joint.Id)) return null;
+        if (JointWork.Looked(record, joint.Id, JointMoment.Hot) is not { } hot) return ItemState.NotLooked("Not looked at hot.");
+        var last = JointWork.Looked(record, joint.Id, JointMoment.AfterDrive) is { } again && again.Entry.Seq > hot.Entry.Seq ? again : hot;
+        return last.State switch
+        {
+            JointState.NoLeak => ItemState.Done("No leak.", last.Entry),
+            JointState.Weeps => ItemState.Of(Verdict.Doubtful, "Weeps.", last.Entry),
+            _ => joint.Sprays ? ItemState.Barred("Leaks: remade, then looked at again.", last.Entry) : ItemState.Stop("Leaks.", last.Entry),
+        };
+    }) { PerTurbo = true, Sheet = Id };
+
+    private static ItemState? Again(JobContext job)
+    {
+        var test = RoadTest.Read(job, 0);
+        if (test.Answer?.Id == "not-done") return null;
+        var missing = JointList.Of(job.Record).Where(j => JointWork.Looked(job.Record, j.Id, JointMoment.AfterDrive) is not { } again
+            || again.Entry.Seq < (test.Noted?.Entry.Seq ?? 0)).ToArray();
+        return missing.Length == 0 ? ItemState.Done("Looked at again, hot.") : ItemState.NotLooked($"Not looked at again: "
+            + $"{string.Join(", ", missing.Select(j => j.Title.ToLowerInvariant()))}.", test.Noted?.Entry);
+    }
+
+    // A worn turbo blows gas into the crankcase too, so what was read before says nothing about the new one.
+    private static ItemState WithNewUnit(ItemContext context)
+    {
+        var since = EngineRuns.Of(context.Job).First?.Seq ?? int.MaxValue;
+        var felt = CrankcaseCheck.Felt.Read(context.Job, 0);
+        var reading = context.Check("crankcase", 0);
+        if (context.Job.Record.All<CrankcaseReading>().Any(r => r.Entry.Seq > since)) return ItemState.Of(reading);
+        if (felt.Noted is { } noted && noted.Entry.Seq > since) return reading.Verdict == Verdict.Stop ? ItemState.Of(reading)
+            : felt.Answer!.Verdict == Verdict.Doubtful ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.By}. {felt.Words}.", noted.Entry);
+        return ItemState.NotLooked("Not read since the new unit runs.");
+    }
+
+    private static Found Read(JobContext job, int turbo)
+    {
+        var states = Asked.Where(q => q.Applies(job, 0)).Select(q => q.Read(job, 0)).ToArray();
+        var last = states.Select(s => s.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);
+        if (states.FirstOrDefault(s => s.Answer is { Verdict: Verdict.Stop }) is { } stop)
+            return new(Verdict.Stop, stop.Words, $"{stop.Question.Title}: {stop.Words}.", stop.Noted!.Entry);
+        return states.FirstOrDefault(s => !s.Answered) is { } open ? new(last is null ? Verdict.NotLookedAt : Verdict.ReadingOnly, "",
+            $"{open.Question.Title}: not answered yet.", last) : new(Verdict.Sound, "done", "Looked at after the run.", last);
+    }
+}
