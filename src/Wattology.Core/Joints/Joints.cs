@@ -50,7 +50,7 @@ public static class JointList
         new(Water, "Water joints", "coolant"),
         new("charge", "Charge pipe", "air"),
         new("manifold", "Manifold and outlet", "exhaust"),
-        new(FuelLine, "Fuel joints", "fuel"),
+        new(FuelLine, "Fuel joint", "fuel"),
     ];
 
     /// <summary>Every joint there can be, of one and of two turbos.</summary>

@@ -24,14 +24,15 @@ public sealed class AxeTests(DemoShopFixture demo)
         var busy = DemoJobs.Find(bay, "Lifeboat tractor");
         var twin = DemoJobs.Find(bay, "Pilot launch");
         var ready = DemoJobs.Find(bay, "Mail van");
-        var running = DemoJobs.Find(bay, "School minibus", "Start");
+        var running = DemoJobs.Find(bay, "School minibus", "After the run");
         var suspect = DemoJobs.Find(bay, "Brewery van");
         var cured = DemoJobs.Find(bay, "Hill-climb");
         foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job="
             + busy.Split('/')[2], "/limits", "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
             + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
             busy + "/drain/1", cured + "/drain/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release", twin + "/prime", ready + "/start", running
-                + "/start", running + "/hand-over", busy + "/record" })
+                + "/start", running + "/hand-over", busy + "/record", busy + "/triage", busy + "/parts", busy + "/fit", busy + "/fluids", busy + "/loose-ends", running + "/after-run",
+            DemoJobs.Find(bay, "Wheel loader", "Fit for boost") + "/boost-fit", "/pin" })
         {
             bay.Open(page);
             Check(bay, found);
@@ -71,6 +72,8 @@ public sealed class AxeTests(DemoShopFixture demo)
         foreach (var (name, text) in new[] { ("customer", "Jetty"), ("complaint", "Smokes."), ("registration", "NONE"), ("machine", "Crane"),
             ("engine", "Ilmari 4"), ("run_hours", "900") }) bay.Type(name, text);
         bay.Choose("control", "none");
+        bay.Choose("water_cooled", "false");
+        bay.Choose("closed_breather", "false");
         bay.Choose("plate.not_readable", "true");
         bay.PressButton("Book in");
         bay.See(".job-head", "Crane");
@@ -79,13 +82,13 @@ public sealed class AxeTests(DemoShopFixture demo)
         bay.See(".hold-point", "Seconds to pressure after firing set");
         Check(bay, found);
         bay.Open(job + "/prime");
-        bay.Choose("items", "Injection fuse");
+        bay.Choose("fuel", "Injection fuse");
         bay.PressButton("Record as disabled");
         bay.See(".plain-list", "Injection fuse");
-        bay.Type("pass_reason", "trial on the bench");
-        bay.PressButton("Pass with items open");
+        bay.Answer("crank-purpose", "compression");
+        bay.Answer("crank-clear", "nobody-near");
         bay.PressButton("Start burst 1");
-        bay.See(".instrument", "burst 1 of 4");
+        bay.See(".instrument", "Cranking, burst 1");
         Check(bay, found);
         bay.PressButton("Stop cranking");
         bay.See(".rest", "The starter rests");

@@ -29,6 +29,8 @@ public sealed class KeyboardTests(DemoShopFixture demo)
         Assert.Equal("sheet-title", bay.Driver.SwitchTo().ActiveElement().GetDomAttribute("id"));
         Tab(bay, e => e.GetDomAttribute("name") == "pressure_kpa");
         Send(bay, "0,6 kPa" + Keys.Tab + Keys.Space);
+        Tab(bay, e => e.GetDomAttribute("name") == "known");
+        Send(bay, Keys.Space);
         Tab(bay, e => e.GetDomAttribute("name") == "instrument");
         Send(bay, Keys.Enter);
         bay.See(".fault-list", "Name the instrument");
@@ -48,6 +50,7 @@ public sealed class KeyboardTests(DemoShopFixture demo)
         bay.Press("#spot-crankcase");
         bay.Type("pressure_kpa", "0,5");
         bay.Choose("running", "idle");
+        bay.Choose("known", "measured");
         bay.Type("instrument", "low-pressure gauge 1");
         Online(bay, false);
         bay.PressButton("Record the pressure");

@@ -15,18 +15,20 @@ public sealed class BadInputTests(DemoShopFixture demo)
         bay.SignInAs("ines");
         var job = DemoJobs.Find(bay, "Forage harvester, red");
         var before = DemoJobs.Entries(bay, job);
-        foreach (var bad in new Bad[]
-        {
+        AllRefused(bay, job,
+        [
             new("/plate/1", "Record the plate", "Type any one of model", [("maker", "Hellis")], [("plate", "new")]),
             new("/plate/1", "Record the plate", "A number is typed, so the plate was readable", [("model", "K5")],
                 [("plate", "old"), ("not_readable", "true")]),
             new("/findings", "Confirm under my name", "Say what produced this", [("disagreement", "because I say so")]),
             new("/oil-supply/1", "Record the catch test", "'lots' is not a volume",
                 [("input.runs.0.ml", "40"), ("input.runs.0.seconds", "10"), ("input.runs.1.ml", "lots"), ("input.runs.1.seconds", "10"),
-                    ("input.line.id_mm", "4,5"), ("input.line.length_mm", "600"), ("input.oil_temp_c", "20"), ("instrument", "jug")]),
+                    ("input.line.id_mm", "4,5"), ("input.line.length_mm", "600"), ("input.oil_temp_c", "20"), ("instrument", "jug")], [("known", "measured")]),
             new("/oil-supply/1", "Record the catch test", "'psj' is not a unit of pressure",
                 [("input.gallery_kpa", "12 psj"), ("input.oil_temp_c", "20"), ("instrument", "jug")]),
-            new("/restrictor/1", "Record the restrictor", "A restrictor is fitted: measure its hole", [("instrument", "pins")], [("fitted", "true")]),
+            new("/restrictor/1", "Record the restrictor", "A restrictor is fitted: measure its hole", [("instrument", "pins")], [("fitted", "true"), ("clear", "true")]),
+            new("/restrictor/1", "Record the restrictor", "Hole and gauze: Say whether hole and gauze are clear", [("hole_mm", "1,3")], [("fitted", "true"), ("known", "seen")]),
+            new("/drain/1", "Record the drain", "Measured: Say whether it was measured as installed", [("input.id_mm", "19")], [("known", "seen")]),
             new("/drain/1", "Record the drain", "cannot fall or climb more than its length",
                 [("input.segments.0.length_mm", "100"), ("input.segments.0.fall_mm", "180"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"),
                     ("instrument", "tape")]),
@@ -35,12 +37,27 @@ public sealed class BadInputTests(DemoShopFixture demo)
                     ("instrument", "tape")]),
             new("/crankcase", "Record the pressure", "out of range", [("pressure_kpa", "12 bar"), ("instrument", "gauge")], [("running", "idle")]),
             new("/crankcase", "Make it due after the first start", "Say why it cannot be measured", [("why", "   ")]),
-            new("/clocking/1", "Record the clocking", "Name the instrument", [("input.oil_inlet_deg", "12"), ("instrument", "")]),
+            new("/clocking/1", "Record the clocking", "Name the instrument", [("input.oil_inlet_deg", "12"), ("instrument", "")], [("known", "measured")]),
+            new("/clocking/1", "Record the clocking", "Oil inlet, from twelve o'clock: An angle is needed", [("instrument", "gauge")], [("known", "measured")]),
             new("/clocking/1", "Record the clocking", "out of range", [("input.compressor_up_deg", "95"), ("instrument", "angle gauge")]),
+        ]);
+        Assert.Equal(before, DemoJobs.Entries(bay, job));
+
+        var whole = DemoJobs.Find(bay, "Fish lorry");
+        before = DemoJobs.Entries(bay, whole);
+        AllRefused(bay, whole,
+        [
             new("/prime", "Record as disabled", "Name at least one thing", []),
-            new("/prime", "Record", "How much oil went in", [("oil_ml", "")], [("method", "syringe")]),
-            new("/prime", "Record the pressure", "What the gauge showed", [("instrument", "oil gauge 3")], [("seen", "true"), ("by", "direct-gauge")]),
-        })
+            new("/prime", "Record it oiled", "Say why this job differs", [("oil_ml", "12")], [("method", "bucket-first")]),
+            new("/prime", "Record the pressure", "what is told or assumed proves nothing", [("pressure_kpa", "180")], [("by", "own-gauge"), ("known", "told")]),
+            new("/prime", "Record the pressure", "Say how you know", [("pressure_kpa", "180")], [("by", "direct-gauge")]),
+        ]);
+        Assert.Equal(before, DemoJobs.Entries(bay, whole));
+    }
+
+    private static void AllRefused(Bay bay, string job, IEnumerable<Bad> all)
+    {
+        foreach (var bad in all)
         {
             bay.Open(job + bad.Sheet);
             foreach (var (name, value) in bad.Chosen ?? []) bay.Choose(name, value);
@@ -51,7 +68,6 @@ public sealed class BadInputTests(DemoShopFixture demo)
             foreach (var (name, value) in bad.Chosen ?? []) Assert.True(bay.Look($"[name='{name}'][value='{value}']").Selected, $"{name} on {bad.Sheet}");
             bay.Script("localStorage.clear()");
         }
-        Assert.Equal(before, DemoJobs.Entries(bay, job));
     }
 
     [Fact]
@@ -59,19 +75,23 @@ public sealed class BadInputTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address);
         bay.SignInAs("petra");
-        var job = DemoJobs.Find(bay, "Wheel loader");
+        var job = DemoJobs.Find(bay, "Wheel loader", "Prime");
         var before = DemoJobs.Entries(bay, job);
 
         // The whole screen is the stop; only a reading on a direct gauge clears it.
         bay.Open(job + "/prime");
         bay.See(".instrument.stopped", "No oil pressure within the allowed cranking");
-        bay.Type("pressure_kpa", "0");
+        bay.Type("pressure_kpa", "much");
         bay.Type("instrument", "oil gauge 3");
         bay.PressButton("Record the reading");
-        Faulted(bay, "above 0, is needed");
-        Assert.Equal("0", bay.ValueOf("pressure_kpa"));
+        Faulted(bay, "'much' is not a pressure");
+        Assert.Equal("much", bay.ValueOf("pressure_kpa"));
+        bay.Type("done", "filled the filter");
+        bay.PressButton("Record it; the starter cools");
+        Faulted(bay, "Say what was found");
+        Assert.Equal("filled the filter", bay.ValueOf("done"));
         bay.Open(job + "/start");
-        bay.See(".hold-point", "no role and no reason passes that");
+        bay.See(".hold-point", "no name and no reason passes that");
         Assert.False(bay.IsThere("[name='pass_reason']"));
         Assert.Equal(before, DemoJobs.Entries(bay, job));
 
@@ -81,7 +101,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
         bay.PressButton("Record the reading");
         bay.See("#spot-prime", "sound");
 
-        var other = DemoJobs.Find(bay, "Road sweeper", "Oil supply");
+        var other = DemoJobs.Find(bay, "Road sweeper", "Parts");
         bay.Open(other + "/release");
         bay.Type("pass_reason", " ");
         bay.PressButton("Pass with items open");
@@ -105,7 +125,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
         bay.Type("distance_km", "far");
         bay.PressButton("Book in");
         Faulted(bay, "'far' is not a distance");
-        Faulted(bay, "Control: choose one.");
+        Faulted(bay, "Control of boost: Choose one.");
         Faulted(bay, "A registration or asset number is needed");
         Assert.Equal(("Half Typed", "far"), (bay.ValueOf("customer"), bay.ValueOf("distance_km")));
 
@@ -147,6 +167,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
         bay.Open(job + "/crankcase");
         bay.Type("pressure_kpa", "0,7");
         bay.Choose("running", "mid");
+        bay.Choose("known", "measured");
         bay.Open(job + "/crankcase");
         bay.See("form .note", "is back");
         Assert.Equal("0,7", bay.ValueOf("pressure_kpa"));

@@ -38,8 +38,24 @@ public sealed class Bay : IDisposable
         See("h1", "Yard");
     }
 
+    public void SignOut()
+    {
+        PressButton("Sign out");
+        See("h1", "Sign in");
+    }
+
     /// <summary>Waits for an element.</summary>
     public IWebElement Look(string css) => Wait(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(), $"no {css}");
+
+    /// <summary>Waits until no such element is left.</summary>
+    public void Gone(string css) => Wait(d => d.FindElements(By.CssSelector(css)).Count == 0 ? d : null, $"still {css}");
+
+    /// <summary>Waits longer than usual for a button: a starter rests as long as it rests.</summary>
+    public void WaitFor(string button, int seconds)
+    {
+        var end = DateTime.UtcNow.AddSeconds(seconds);
+        while (DateTime.UtcNow < end && !_driver.FindElements(By.TagName("button")).Any(b => b.Text.Trim() == button)) Thread.Sleep(250);
+    }
 
     public bool IsThere(string css) => _driver.FindElements(By.CssSelector(css)).Count > 0;
 
@@ -79,6 +95,24 @@ public sealed class Bay : IDisposable
         ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", element);
         element.Click();
     });
+
+    /// <summary>Answers a question by its touch; what it asks for in words is typed first.</summary>
+    public void Answer(string question, string answer, string? because = null, int turbo = 0)
+    {
+        var ask = $"#ask-{question}{(turbo > 0 ? $"-{turbo}" : "")}";
+        if (because is null) Press($"{ask} button[value='{answer}']");
+        else
+        {
+            Again(() =>
+            {
+                var details = Look($"{ask} details:has(input[name=answer][value='{answer}'])");
+                if (details.GetDomAttribute("open") is null) details.FindElement(By.TagName("summary")).Click();
+            });
+            Type("because", because, $"{ask} details:has(input[name=answer][value='{answer}'])");
+            Press($"{ask} details:has(input[name=answer][value='{answer}']) button");
+        }
+        See(".said", "saved");
+    }
 
     /// <summary>Touches the button that reads so.</summary>
     public void PressButton(string words) => Again(() =>

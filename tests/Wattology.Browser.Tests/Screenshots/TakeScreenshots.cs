@@ -38,10 +38,13 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("oil-supply", Job("Forage harvester, red") + "/oil-supply/1");
         Take("drain", Job("Hill-climb") + "/drain/1");
         Take("clocking-tablet", tractor + "/clocking/1", tablet, () => tablet.Script("document.querySelector('.dial-box').scrollIntoView({block:'center'})"));
-        Take("release", Job("Road sweeper", "Oil supply") + "/release");
-        Take("prime-stop", Job("Wheel loader") + "/prime");
+        Take("release", Job("Road sweeper", "Parts") + "/release");
+        Take("prime-stop", Job("Wheel loader", "Prime") + "/prime");
         Take("start", Job("Mail van") + "/start");
-        Take("hand-over", Job("School minibus", "Start") + "/hand-over");
+        Take("hand-over", Job("School minibus", "After the run") + "/hand-over");
+        Take("fit-tablet", tractor + "/fit", tablet);
+        Take("loose-ends", tractor + "/loose-ends");
+        Take("after-run", Job("School minibus", "After the run") + "/after-run");
         Take("record", tractor + "/record");
         Take("limits", "/limits");
     }
