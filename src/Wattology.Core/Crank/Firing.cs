@@ -21,6 +21,7 @@ public sealed record FiringTaken(IReadOnlyList<string> Fuel, IReadOnlyList<strin
     {
         Correction = Correction.Never,
         Refuse = (job, body) => Refusal(job.Record, body),
+        Caution = new("By the maker's way. Batteries arc: all of them off before a cable is touched, and on again only when everything else is back."),
     };
 
     private static string Said(string what, IReadOnlyList<string> items) => items.Count == 0 ? "" : $"{what} taken by {string.Join(", ", items)}";

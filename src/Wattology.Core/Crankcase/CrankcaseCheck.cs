@@ -16,10 +16,18 @@ public static class CrankcaseCheck
         new("pushes", "pushes against the hand", Verdict.Doubtful, Known.Felt, "What was felt"),
     ]);
 
+    /// <summary>What became of the breather; another route changes what the drain works against.</summary>
+    public static readonly Question Breather = new("breather", "Breather",
+    [
+        new("as-it-was", "as it was"),
+        new("renewed", "element renewed, same route"),
+        new("re-routed", "re-routed", Asks: "From where to where"),
+    ]);
+
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Crankcase", DrawnPart.Engine, Read)
     {
-        Questions = [Felt],
+        Questions = [Felt, Breather],
         Kinds = [CrankcaseReading.Kind, CrankcaseDeferred.Kind],
         Limits = [CrankcaseLimits.Open, CrankcaseLimits.Closed],
         Answers = [new("crankcase-pressure-high", r => r.Verdict switch { Verdict.Sound => false, Verdict.Doubtful or Verdict.Stop => true, _ => null })],

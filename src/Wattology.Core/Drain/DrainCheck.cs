@@ -54,6 +54,7 @@ public static class DrainCheck
             new(ClockingReading.KindName, "the centre section was turned", ClockingReading.Turned),
             new(CrankcaseReading.KindName, "the crankcase was read above its limit", (job, entry)
                 => ((CrankcaseOutcome)job.Record.Read<CrankcaseReading>(entry).Outcome!).Judgement.Verdict is Verdict.Doubtful or Verdict.Stop),
+            Reopening.ByLook(CrankcaseCheck.Breather, "the breather was re-routed", "re-routed"),
         ],
     };
 

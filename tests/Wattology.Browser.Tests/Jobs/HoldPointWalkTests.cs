@@ -175,6 +175,18 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.See(".said", "remade");
         bay.Open(job + "/start");
         bay.See(".hold-items", "Unproved again");
+        // Turning the centre section again undoes drain and clocking as installed, and says whose hand it was.
+        bay.Open(job + "/clocking/1");
+        bay.Type("input.oil_inlet_deg", "20");
+        bay.Choose("as_installed", "true");
+        bay.Choose("known", "measured");
+        bay.Type("instrument", "angle gauge");
+        bay.PressButton("Record the clocking");
+        bay.See("#spot-drain-1", "reopened");
+        bay.Open(job + "/drain/1");
+        bay.See(".latest", "of Petra Lundow: the centre section was turned");
+        bay.Open(job + "/record");
+        bay.See(".record .note", "Reopened: drain");
         Assert.True((bool)bay.Script("return document.documentElement.scrollWidth <= innerWidth")!, "nothing runs off the side");
     }
 
@@ -216,6 +228,10 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.See(".instrument.stopped h3", "No oil pressure within the allowed cranking");
         foreach (var look in new[] { "Sensor or lamp switch connected?", "Oil level?", "Direct gauge", "Filter filled?", "Air in the gallery?", "Pump?" })
             bay.See(".look-order", look);
+        bay.Type("pressure_kpa", "1 kPa");
+        bay.Type("instrument", "gauge 3");
+        bay.PressButton("Record the reading");
+        bay.See(".instrument.stopped h3", "No oil pressure within the allowed cranking");
         bay.Type("found", "Filter dry");
         bay.Type("done", "Filled it, bled the gallery");
         bay.PressButton("Record it; the starter cools");
@@ -311,7 +327,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.PressButton("A comeback of it");
         bay.See("#sheet .note", "Comeback");
         bay.Open(again + "/hand-over");
-        bay.Press("details summary");
+        bay.Press("details:has([name=way]) summary");
         bay.Choose("way", "taken-away");
         bay.PressButton("End the job so");
         bay.See(".fault-list", "Say what must not be done with it");

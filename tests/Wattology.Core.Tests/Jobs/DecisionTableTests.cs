@@ -198,6 +198,8 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["breath sound"] = j => j.Breathe(0.4),
         ["breath doubtful"] = j => j.Breathe(1.2),
         ["breath at a stop"] = j => j.Breathe(4),
+        ["breather re-routed"] = j => j.Answer(CrankcaseCheck.Breather, "re-routed", "to the intake"),
+        ["breather renewed"] = j => j.Answer(CrankcaseCheck.Breather, "renewed"),
         ["does not run"] = j => j.CannotBreathe(),
         ["felt nothing"] = j => j.Answer(CrankcaseCheck.Felt, "nothing"),
         ["felt a push"] = j => j.Answer(CrankcaseCheck.Felt, "pushes", "smoke puffs out"),

@@ -320,6 +320,33 @@ public sealed class JobStoreTests
     }
 
     [Fact]
+    public async Task On_paper_a_planned_drain_is_planned_what_was_passed_stands_first_and_no_item_shows_its_code()
+    {
+        await using var server = await ShopServer.StartAsync(demo: true);
+        var visitor = await server.VisitAsync();
+        await visitor.GetAsync("/sign-in");
+        await visitor.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
+        async Task<string> PaperAsync(string machine, int pages)
+        {
+            var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.HandedOverMs == null && j.Machine == machine)
+                .OrderBy(j => j.Number).Select(j => j.Id).FirstAsync());
+            await visitor.GetAsync($"/jobs/{id}/release");
+            await visitor.PostAsync($"/jobs/{id}/release?handler=Pass", ("pass_reason", "The boat leaves at noon."));
+            using var pdf = PdfDocument.Open(await visitor.BytesAsync($"/jobs/{id}/file.pdf"));
+            return string.Join(' ', pdf.GetPages().Take(pages).SelectMany(p => p.GetWords()).Select(w => w.Text));
+        }
+        var tractor = await PaperAsync("Lifeboat tractor", 20);
+        Assert.Contains("planned: carries", tractor);
+        Assert.Contains("Planned, not as installed.", tractor);
+        Assert.Contains("Loose ends still open", tractor);
+        Assert.Contains("Fixings slack or out (3 of 6), compressor housing", tractor);
+        var sweeper = await PaperAsync("Road sweeper", 1);
+        Assert.Contains("Passed by name", sweeper);
+        Assert.Contains("New unit's number matched, New unit looked at as received, Oil supply judged. Open when Jory Askeld passed it", sweeper);
+        foreach (var code in new[] { "plate-1", "as-received", "oil-supply-1", "not-looked" }) Assert.DoesNotContain(code, tractor + sweeper);
+    }
+
+    [Fact]
     public async Task A_job_file_is_brought_in_once_and_never_over_another_number()
     {
         await using var server = await ShopServer.StartAsync();
