@@ -34,6 +34,9 @@ public sealed record AnsweredFinding(string Finding, Func<CheckReading, bool?> P
 /// <param name="Title">A title that says it better than the check's own.</param>
 public sealed record Found(Verdict Verdict, string Value, string Why, Entry? Since = null, string? Word = null, string? Title = null)
 {
+    /// <summary>What is planned, or set on the bench, is looked at again as installed: nobody takes it under their name before.</summary>
+    public bool Provisional { get; init; }
+
     /// <summary>Nobody has looked yet.</summary>
     public static readonly Found NotYet = new(Verdict.NotLookedAt, "", "Not looked at yet.");
 

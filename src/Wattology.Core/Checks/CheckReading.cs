@@ -30,7 +30,10 @@ public sealed record CheckReading(CheckDefinition Check, int Turbo, Found Found,
     public string? Word => Reopened is null ? Found.Word : "reopened";
 
     /// <summary>Sound, or taken by name: a doubt or a bare reading can be; a stop, or what nobody looked at, cannot.</summary>
-    public bool Settled => Verdict == Verdict.Sound || (AcceptedBy is not null && Verdict is (Verdict.Doubtful or Verdict.ReadingOnly));
+    public bool Settled => Verdict == Verdict.Sound || (AcceptedBy is not null && MayBeTaken);
+
+    /// <summary>A person may take it under their name: a doubt, or a bare reading that is not provisional.</summary>
+    public bool MayBeTaken => !Found.Provisional && Verdict is (Verdict.Doubtful or Verdict.ReadingOnly);
 
     /// <summary>Reads a check from a job.</summary>
     /// <param name="check">Which.</param>

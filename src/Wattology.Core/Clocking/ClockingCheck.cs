@@ -44,7 +44,7 @@ public static class ClockingCheck
         var (installed, bench) = (ReadInstalled(job, turbo), Measured(job, turbo, false));
         if (bench.Since is null || bench.Since.Seq < (installed.Since?.Seq ?? 0)) return installed;
         return bench.Verdict == Verdict.Stop ? bench
-            : bench with { Verdict = Verdict.ReadingOnly, Word = "on the bench", Why = $"{bench.Why} On the bench, not as installed." };
+            : bench with { Verdict = Verdict.ReadingOnly, Word = "on the bench", Provisional = true, Why = $"{bench.Why} On the bench, not as installed." };
     }
 
     private static Found ReadInstalled(JobContext job, int turbo) => Found.Newer(Measured(job, turbo, true), Seen.Found(job, turbo));

@@ -72,7 +72,7 @@ public static class DrainCheck
         if (IsInstalled(job, turbo)) return ReadInstalled(job, turbo);
         var planned = ReadPlanned(job, turbo);
         return planned.Since is null || planned.Verdict is Verdict.Stop ? planned
-            : planned with { Verdict = Verdict.ReadingOnly, Word = "planned", Why = $"{planned.Why} Planned, not as installed." };
+            : planned with { Verdict = Verdict.ReadingOnly, Word = "planned", Provisional = true, Why = $"{planned.Why} Planned, not as installed." };
     }
 
     private static Found ReadInstalled(JobContext job, int turbo) => Found.Newer(Measured(job, turbo, true), Installed.Found(job, turbo));

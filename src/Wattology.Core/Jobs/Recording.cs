@@ -80,10 +80,10 @@ public static class Recording
     private static Refusal? RefuseByWhole(JudgedJob job, Author by, EntryBody body, Author? second) => body switch
     {
         Accepted accepted when job.Checks.FirstOrDefault(c
-            => c.Found.Since?.Hash == accepted.Entry) is not { Verdict: Verdict.Doubtful or Verdict.ReadingOnly } check
+            => c.Found.Since?.Hash == accepted.Entry) is not { MayBeTaken: true }
             => job.Checks.Any(c => c.Found.Since?.Hash == accepted.Entry && c.Verdict == Verdict.Stop)
             ? "A stop cannot be taken by name; only a new reading clears it."
-                : "Only a doubtful reading, or one without a verdict, is taken by name.",
+                : "Only a doubtful reading, or one without a verdict, is taken by name; what is planned is looked at again as installed.",
         HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed, second),
         _ => null,
     };

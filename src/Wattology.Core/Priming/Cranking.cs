@@ -76,7 +76,8 @@ public sealed class Cranking
     private void Pressure(Entry entry, PressureBy by, Verdict verdict)
     {
         if (NoPressureStop && (verdict != Verdict.Sound || by != PressureBy.DirectGauge)) return;
-        if (verdict == Verdict.ReadingOnly) return;
+        // What went before it may have been taken back since: then it proves nothing after all.
+        if (verdict == Verdict.ReadingOnly || (verdict == Verdict.Sound && (NotOiled.Count > 0 || !Cranked))) return;
         (NoPressureStop, PressureProved, Proof) = (false, verdict == Verdict.Sound, verdict == Verdict.Sound ? entry : null);
         if (PressureProved) (_used, Unproved) = (0, null);
     }

@@ -1,6 +1,7 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Crank;
+using Wattology.Core.Drain;
 using Wattology.Core.Entries;
 using Wattology.Core.Limits;
 using Wattology.Core.Plate;
@@ -29,6 +30,8 @@ public static class PrimeCheck
             ItemDefinition.Asked(HoldPoint.Crank, PrimeQuestions.Wheel, "Wheel turns by hand", (context, turbo) => ToPrime(context.Job)
                 && !PlateCheck.Stays(context.Job, turbo)),
             ItemDefinition.Asked(HoldPoint.Start, PrimeQuestions.Wheel, "Wheel turns free"),
+            ItemDefinition.Asked(HoldPoint.Start, DrainCheck.End, "Oil seen leaving the drain end", (context, turbo)
+                => PrimeQuestions.PumpDriven.Read(context.Job, 0).Answered && !PlateCheck.Stays(context.Job, turbo)),
             new(HoldPoint.Start, "pressure", "Oil pressure proved", (context, _) => Pressure(Cranking.Of(context.Job))),
         ],
     };

@@ -28,7 +28,8 @@ public sealed class SecondNames(UserManager<Person> users)
         if (person.PinFails >= MostWrong) return (null, Locked);
         var right = users.PasswordHasher.VerifyHashedPassword(person, hash, pin) != PasswordVerificationResult.Failed;
         person.PinFails = right ? 0 : person.PinFails + 1;
-        await users.UpdateAsync(person);
+        // Of guesses sent at once only one is counted; the others are none, right or wrong.
+        if (!(await users.UpdateAsync(person)).Succeeded) return (null, "Somebody else typed a pin just now: once more.");
         if (right) return (AsAuthor(person), null);
         return (null, person.PinFails >= MostWrong ? Locked : $"That is not {person.Name}'s pin.");
     }

@@ -124,6 +124,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Open(job + "/findings");
         bay.Choose("answer.drain-restricted", "present");
         bay.PressButton("Record what changed");
+        bay.See(".said", "One finding recorded");
         bay.Select("cause", "drain");
         bay.Type("second_why", "Hose kinked behind the filter.");
         bay.Type("disagreement", "It can be seen.");
@@ -307,6 +308,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Open(sound + "/findings");
         bay.Choose("answer.charge-air-leak", "present");
         bay.PressButton("Record what changed");
+        bay.See(".said", "One finding recorded");
         bay.See(".ranking", "The turbo is sound");
         bay.Select("cause", "elsewhere");
         bay.Type("second_why", "Charge pipe off its clamp.");

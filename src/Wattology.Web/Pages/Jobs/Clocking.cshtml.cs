@@ -63,5 +63,5 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
     protected override IEnumerable<(string Field, string Need)> Answered => [("as_installed", "Say whether it was measured as installed, or on the bench.")];
 
     /// <inheritdoc/>
-    protected override void PrepareForm() => SuggestPart(f => f is "step_deg" or "input.drain_offset_deg" or "input.heading_deg");
+    protected override void PrepareForm() => SuggestPart(f => f is "step_deg" or "input.drain_offset_deg");
 }
