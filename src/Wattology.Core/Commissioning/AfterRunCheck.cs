@@ -132,12 +132,10 @@ public static class AfterRunCheck
         var since = EngineRuns.Of(context.Job).First?.Seq ?? int.MaxValue;
         var felt = CrankcaseCheck.Felt.Read(context.Job, 0);
         var reading = context.Check("crankcase", 0);
-        var own = CrankcaseCheck.Latest(context.Job.Record).Where(r => r.Entry.Seq > since).Select(r => (r.Entry, Outcome: (IJudged)r.Outcome!))
-            .MaxBy(r => r.Outcome.Judgement.Verdict);
-        if (own.Entry is not null)
-            return own.Outcome.Judgement.Verdict != Verdict.Stop && context.Job.Record.AcceptanceOf(own.Entry) is { } taken
-                ? ItemState.Done($"{own.Outcome.Why} Taken by {taken.Entry.By}.", own.Entry)
-                : ItemState.Of(own.Outcome.Judgement.Verdict, own.Outcome.Why, own.Entry);
+        var own = CrankcaseCheck.Latest(context.Job.Record).Where(r => r.Entry.Seq > since).MaxBy(r => ((IJudged)r.Outcome!).Judgement.Verdict);
+        if (own is { Outcome: IJudged read })
+            return read.Judgement.Verdict != Verdict.Stop && context.Job.Record.AcceptanceOf(own.Entry) is { } taken
+                ? ItemState.Done($"{read.Why} Taken by {taken.Entry.By}.", own.Entry) : ItemState.Of(read.Judgement.Verdict, read.Why, own.Entry);
         if (felt.Noted is { } noted && noted.Entry.Seq > since) return reading.Verdict == Verdict.Stop ? ItemState.Of(reading)
             : felt.Answer!.Verdict == Verdict.Doubtful ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.By}. {felt.Words}.", noted.Entry);
         return ItemState.NotLooked("Not read since the new unit runs.");
