@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Wattology.Core.Entries;
 using Wattology.Core.Joints;
 using Wattology.Core.Priming;
@@ -17,8 +18,13 @@ public sealed class EngineRuns
 
     private EngineRuns(JobContext job) => (_job, _next) = (job, RunUnder.Now(job));
 
-    /// <summary>Reads a job's runs.</summary>
-    public static EngineRuns Of(JobContext job)
+    // Checks, items and pages ask for it over and over; what one context says never changes.
+    private static readonly ConditionalWeakTable<JobContext, EngineRuns> Known = [];
+
+    /// <summary>A job's runs; whoever asks with the same context gets the same.</summary>
+    public static EngineRuns Of(JobContext job) => Known.GetValue(job, Read);
+
+    private static EngineRuns Read(JobContext job)
     {
         var runs = new EngineRuns(job);
         foreach (var entry in job.Record.Entries.Where(job.Record.Stands)) runs.Take(entry);

@@ -61,7 +61,7 @@ public sealed record FindingWords(string Title, string Present, string Absent)
         ["wheel-burst-or-cracked"] = new("Wheel burst", "burst or cracked at the hub", "hub whole"),
         ["shaft-broken"] = new("Shaft", "broken", "in one piece"),
         ["oil-on-compressor-side"] = new("Oil, compressor side", "oil pooled", "no more than a film"),
-        ["oil-on-turbine-side"] = new("Oil, turbine side", "wet or coked with oil", "dry"),
+        ["oil-on-turbine-side"] = new("Oil, turbine side", "wet or coked with oil", "none"),
         ["vanes-stiff"] = new("Vane or wastegate travel", "stiff or stuck", "moves freely end to end"),
         ["soot-in-turbine"] = new("Soot in the turbine", "thick soot", "thin or none"),
         ["turbine-housing-cracked"] = new("Turbine housing", "cracked or burnt", "no cracks"),

@@ -49,9 +49,9 @@ public static class LooseEndRegister
             all.Add(new($"off:{disabled.Item}", LooseKind.Unplugged, disabled.Item, Disabling(record, disabled.Item), null, Implied: true,
                 ClosedElsewhere: "on the prime sheet, ‘it is back’", Sheet: "prime"));
         foreach (var open in JointWork.StillOpen(record))
-            all.Add(new(open.Entry.Hash, LooseKind.JointOpen, open.Entry is var e ? $"{JointList.TitleOf(open.Body.Joint, record.Machine().Turbos)} open"
-                + $"{(open.Body.Note.Length > 0 ? $": {open.Body.Note}" : "")}" : "", e, null, Implied: true, ClosedElsewhere: "on the fit sheet, ‘closed again’",
-                Sheet: "fit"));
+            all.Add(new(open.Entry.Hash, LooseKind.JointOpen, $"{JointList.TitleOf(open.Body.Joint, record.Machine().Turbos)} open"
+                + $"{(open.Body.Note.Length > 0 ? $": {open.Body.Note}" : "")}", open.Entry, null, Implied: true,
+                ClosedElsewhere: "on the fit sheet, ‘closed again’", Sheet: "fit"));
         return [.. all.OrderBy(l => l.Opened.Seq)];
     }
 

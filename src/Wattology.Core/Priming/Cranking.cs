@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
@@ -28,8 +29,13 @@ public sealed class Cranking
 
     private Cranking(JobContext job) => (_job, _next) = (job, CrankingUnder.Now(job.Limits));
 
-    /// <summary>Reads a job's cranking.</summary>
-    public static Cranking Of(JobContext job)
+    // Checks, items and pages ask for it over and over; what one context says never changes.
+    private static readonly ConditionalWeakTable<JobContext, Cranking> Known = [];
+
+    /// <summary>A job's cranking; whoever asks with the same context gets the same.</summary>
+    public static Cranking Of(JobContext job) => Known.GetValue(job, Read);
+
+    private static Cranking Read(JobContext job)
     {
         var cranking = new Cranking(job);
         foreach (var entry in job.Record.Entries.Where(job.Record.Stands)) cranking.Take(entry);

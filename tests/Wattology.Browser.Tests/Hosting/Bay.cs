@@ -54,7 +54,7 @@ public sealed class Bay : IDisposable
     public void WaitFor(string button, int seconds)
     {
         var end = DateTime.UtcNow.AddSeconds(seconds);
-        while (DateTime.UtcNow < end && !_driver.FindElements(By.TagName("button")).Any(b => b.Text.Trim() == button)) Thread.Sleep(250);
+        while (DateTime.UtcNow < end && _driver.FindElements(By.XPath($"//button[normalize-space()='{button}']")).Count == 0) Thread.Sleep(250);
     }
 
     public bool IsThere(string css) => _driver.FindElements(By.CssSelector(css)).Count > 0;
