@@ -97,7 +97,8 @@ public static partial class LoadRun
         await TimeAsync("book-in, with the page after it", async () => (
             await client.PostAsync("/book-in", Form(bookIn, ("customer", "Bench"), ("complaint", "Slow."),
             ("registration", "BENCH 1"), ("machine", "Bench"), ("engine", "Brannock D3"), ("run_hours", "1"), ("fuel", "diesel"), ("kind", "makers-spec"),
-            ("control", "none"), ("turbos", "1"), ("water_cooled", "false"), ("closed_breather", "false"), ("plate.maker_number", "OV-1"), ("once", Guid.NewGuid().ToString("n"))))).EnsureSuccessStatusCode());
+            ("control", "none"), ("turbos", "1"), ("water_cooled", "false"), ("closed_breather", "false"), ("plate.maker_number", "OV-1"), ("once",
+                Guid.NewGuid().ToString("n"))))).EnsureSuccessStatusCode());
     }
 
     // What the same questions cost without anything of the application around them.

@@ -120,7 +120,8 @@ public sealed record Looked([Bounds(0, 2)] int Turbo, string Question, string An
     /// <summary>The kind of entry.</summary>
     /// <param name="find">A question by its id.</param>
     /// <param name="which">"turbo 2: " before what is said of one of two.</param>
-    public static EntryKind KindOf(Func<string, Question?> find, Func<JobContext, int, string> which) => new EntryKind<Looked, LookedOutcome>(KindName, "Looked",
+    public static EntryKind KindOf(Func<string, Question?> find, Func<JobContext, int, string> which) => new EntryKind<Looked, LookedOutcome>(KindName,
+        "Looked",
         (_, body) => new LookedOutcome(new Judgement(find(body.Question)!.Find(body.Answer)!.Verdict, body.Answer)),
         (job, n) => $"{which(job, n.Body.Turbo)}{find(n.Body.Question)?.Title ?? n.Body.Question.Replace('-', ' ')}: {Words(find(n.Body.Question), n.Body)}")
     {

@@ -44,6 +44,10 @@ public sealed record Reopening(string Kind, string Because, Func<JobContext, Ent
 /// <param name="Because">What it did.</param>
 public sealed record Reopened(Entry By, string Because)
 {
-    /// <summary>In a sentence; when it was stands beside it, in the shop's own time.</summary>
+    /// <summary>In a sentence.</summary>
     public string Words => $"Reopened by entry {By.Seq} of {By.By}: {Because}. Look again.";
+
+    /// <summary>In a sentence that says when.</summary>
+    /// <param name="when">The entry's time, in the shop's zone.</param>
+    public string WordsAt(string when) => $"Reopened by entry {By.Seq} of {By.By}, {when}: {Because}. Look again.";
 }

@@ -45,7 +45,8 @@ public sealed class EngineRuns
         else if (entry.Kind == RunEnded.Kind.Name && record.Read<RunEnded>(entry) is var ended) End(entry, ((Ran)ended.Outcome!).Seconds, ended.Body.How);
         else if (entry.Kind == EngineStopped.Kind.Name) End(entry, ((Crank.Lasted)record.Read<EngineStopped>(entry).Outcome!).Seconds, RunEnd.Stopped);
         else if (entry.Kind == TroubleSeen.Kind.Name) (TroubleNow, TroubleEntry) = (record.Read<TroubleSeen>(entry).Body.What, entry);
-        else if (entry.Kind == PressureRead.Kind.Name && record.Read<PressureRead>(entry) is { Body.By: PressureBy.DirectGauge, Outcome: PressureOutcome { Proves: true } })
+        else if (entry.Kind == PressureRead.Kind.Name && record.Read<PressureRead>(entry) is { Body.By: PressureBy.DirectGauge,
+            Outcome: PressureOutcome { Proves: true } })
             NoPressureStop = false;
         else if (entry.Kind == "stop-worked" && record.Read<StopWorked>(entry).Body.Stop is var stop)
         {

@@ -17,7 +17,8 @@ public static class StartCheck
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Start", DrawnPart.Engine, Read)
     {
-        Kinds = [IdleChosen.Kind, CautionRead.Kind, Fired.Kind, PressureShown.Kind, PressureAfterFiring.Kind, RunEnded.Kind, EngineStopped.Kind, TroubleSeen.Kind,
+        Kinds = [IdleChosen.Kind, CautionRead.Kind, Fired.Kind, PressureShown.Kind, PressureAfterFiring.Kind, RunEnded.Kind, EngineStopped.Kind,
+            TroubleSeen.Kind,
             StopWorked.KindOf(Stands), JointSeen.Kind, JointLooked.Kind, RunChecked.Kind],
         Limits = [RunLimits.PressureAfterFiring, RunLimits.Idle],
         Items =

@@ -124,7 +124,8 @@ public static class Bursts
     }
 
     /// <summary>How long a burst lasted that ended with an entry, s; null for an entry that ends none.</summary>
-    public static double? SecondsOf(JobRecord record, Entry entry) => entry.Kind == CrankEnded.Kind.Name ? ((Ran)record.Read<CrankEnded>(entry).Outcome!).Seconds
+    public static double? SecondsOf(JobRecord record, Entry entry) => entry.Kind == CrankEnded.Kind.Name ? ((Ran)record.Read<CrankEnded>(entry).Outcome!)
+        .Seconds
         : entry.Kind == BurstEnded.Kind.Name ? ((Lasted)record.Read<BurstEnded>(entry).Outcome!).Seconds : null;
 
     /// <summary>Whether the engine was unable to fire while oil was caught: it is now, or it was cranked, which it only is then.</summary>

@@ -29,13 +29,15 @@ public sealed record FiringTaken(IReadOnlyList<string> Fuel, IReadOnlyList<strin
     private static Refusal? Refusal(JobRecord record, FiringTaken body)
     {
         if (body.Fuel.FirstOrDefault(i => !Firing.CanTakeFuel(i)) is { } notFuel)
-            return new($"‘{notFuel}’ takes no fuel away: name what does, such as {Firing.Usual(record.Machine().Fuel, fuel: true)[0].ToLowerInvariant()}.", "fuel");
+            return new($"‘{notFuel}’ takes no fuel away: name what does, such as {Firing.Usual(record.Machine().Fuel, fuel: true)[0].ToLowerInvariant()}.",
+                "fuel");
         if (body.Spark.FirstOrDefault(i => !Firing.CanTakeSpark(i)) is { } notSpark)
             return new($"‘{notSpark}’ kills no spark: name what does, such as the ignition coil connectors.", "spark");
         var open = Firing.Open(record);
         if (body.Fuel.Count == 0 && !open.Any(d => d.Fuel))
             return new("Name at least one thing that takes the fuel away: a shut-off, a fuse, a relay, the injector connectors.", "fuel");
-        if (record.Machine().Fuel == BookIn.Fuel.Diesel) return body.Spark.Count == 0 ? null : new("A diesel has no spark to take away: disable the fuel.", "spark");
+        if (record.Machine().Fuel == BookIn.Fuel.Diesel) return body.Spark.Count == 0 ? null : new("A diesel has no spark to take away: disable the fuel.",
+            "spark");
         return body.Spark.Count == 0 && !open.Any(d => d.Spark)
             ? new("A petrol engine needs fuel and spark both taken away: name what takes the spark, such as the ignition coil connectors.", "spark") : null;
     }

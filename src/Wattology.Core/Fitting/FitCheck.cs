@@ -103,7 +103,8 @@ public static class FitCheck
 
     private static Found Read(JobContext job, int turbo)
     {
-        var states = Definition.Questions.SelectMany(q => job.Record.Machine().TurboNumbers.Where(t => q.Applies(job, t)).Select(t => (t, State: q.Read(job, t))))
+        var states = Definition.Questions.SelectMany(q => job.Record.Machine().TurboNumbers.Where(t => q.Applies(job, t)).Select(t => (t, State: q.Read(job,
+            t))))
             .ToArray();
         var open = states.FirstOrDefault(s => s.State.Answer is not { Verdict: Verdict.Sound or Verdict.Doubtful });
         var last = states.Select(s => s.State.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);

@@ -82,7 +82,8 @@ public static class FluidsCheck
         [
             new(HoldPoint.Start, "oil-service", "Oil and filter new, or kept because", (context, _) => context.Job.Record.Latest<OilService>() is { } noted
                 ? ItemState.Done($"{noted.Body.Words}.", noted.Entry) : ItemState.NotLooked("Not answered yet.")),
-            ItemDefinition.Asked(HoldPoint.Crank, OilLevel, "Oil level seen", (context, _) => Crank.Bursts.PurposeOf(context.Job) is null or Crank.Bursts.ToPrime),
+            ItemDefinition.Asked(HoldPoint.Crank, OilLevel, "Oil level seen", (context, _) => Crank.Bursts.PurposeOf(context.Job)
+                is null or Crank.Bursts.ToPrime),
             ItemDefinition.Asked(HoldPoint.Start, OilLevel),
             ItemDefinition.Asked(HoldPoint.Start, Coolant),
         ],
@@ -96,7 +97,8 @@ public static class FluidsCheck
         var oil = job.Record.Latest<OilService>();
         var level = OilLevel.Read(job, 0);
         if (level.Answer is { Verdict: Verdict.Stop }) return new(Verdict.Stop, level.Words, "The oil level is not between the marks.", level.Noted!.Entry);
-        return oil is null ? Found.NotYet : new(level.Answered ? Verdict.Sound : Verdict.ReadingOnly, oil.Body.Words, level.Answered ? "Oil, filter and level are seen to."
+        return oil is null ? Found.NotYet : new(level.Answered ? Verdict.Sound : Verdict.ReadingOnly, oil.Body.Words, level.Answered
+            ? "Oil, filter and level are seen to."
             : "The oil level is not looked at since.", oil.Entry);
     }
 }

@@ -36,7 +36,8 @@ public sealed class HoldPoints(JobContext job, Func<string, int, CheckReading> c
             foreach (var item in definition.Items.Where(i => i.Point == point))
                 foreach (var turbo in item.PerTurbo ? machine.TurboNumbers : [0])
                     if (item.State(context, turbo) is { } state)
-                        yield return new(turbo > 0 ? $"{item.Id}-{turbo}" : item.Id, machine.Named(item.Title, turbo), state, item.Sheet ?? definition.Id, turbo,
+                        yield return new(turbo > 0 ? $"{item.Id}-{turbo}" : item.Id, machine.Named(item.Title, turbo), state, item.Sheet ?? definition.Id,
+                            turbo,
                             state.At(point));
     }
 }

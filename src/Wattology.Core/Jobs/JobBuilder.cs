@@ -229,17 +229,20 @@ public sealed class JobBuilder
     public JobBuilder Fitted()
     {
         if (Job.HoldPoint(HoldPoint.Release).Free) Answer(FitCheck.Mounted, "mounted");
-        Answer(FitCheck.DrainConnected, "connected").Answer(FitCheck.FeedConnected, "tight").Answer(FitCheck.Intake, "closed").Answer(FitCheck.Exhaust, "secured")
+        Answer(FitCheck.DrainConnected, "connected").Answer(FitCheck.FeedConnected, "tight").Answer(FitCheck.Intake, "closed").Answer(FitCheck.Exhaust,
+            "secured")
             .Answer(FitCheck.KeyOn, "moved");
         Tell(new JointsClosed([.. JointList.Of(Record).Select(j => j.Id)]), Known.Seen);
-        Tell(new OilService(Service.New, Service.New, "5W-30", 5.5)).Answer(FluidsCheck.OilLevel, "between-marks").Answer(FluidsCheck.Coolant, "filled-and-bled");
+        Tell(new OilService(Service.New, Service.New, "5W-30", 5.5)).Answer(FluidsCheck.OilLevel, "between-marks").Answer(FluidsCheck.Coolant,
+            "filled-and-bled");
         return CloseLooseEnds();
     }
 
     /// <summary>Closes every loose end that is closed in the register.</summary>
     public JobBuilder CloseLooseEnds()
     {
-        foreach (var loose in LooseEndRegister.Open(Job.Context).Where(l => l.ClosedElsewhere is null).ToArray()) Tell(new LooseEndClosed(loose.Key), minutes: 1);
+        foreach (var loose in LooseEndRegister.Open(Job.Context).Where(l => l.ClosedElsewhere is null).ToArray()) Tell(new LooseEndClosed(loose.Key),
+            minutes: 1);
         return this;
     }
 

@@ -26,7 +26,8 @@ namespace Wattology.Core.Jobs;
 /// <param name="Waits">What it waits for, as the yard keeps it: a verdict's word, or an item's id; empty when done.</param>
 /// <param name="Open">How many items are open; 0 for a check.</param>
 /// <param name="Held">Why it cannot be done just now, though its turn has come; null when it can.</param>
-public sealed record WorkStep(string Sheet, int Turbo, string Title, WorkStage Stage, bool Done, string Words, string Waits = "", int Open = 0, string? Held = null);
+public sealed record WorkStep(string Sheet, int Turbo, string Title, WorkStage Stage, bool Done, string Words, string Waits = "", int Open = 0,
+    string? Held = null);
 
 /// <summary>The order of work of a job, and the next step.</summary>
 /// <param name="Steps">All steps, in order.</param>
@@ -103,7 +104,8 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
     private static WorkStep Of(WorkStage stage, CheckReading check, bool done) => new(check.Id, check.Turbo, TitleOf(stage), stage, done, done ? check.Value
         : check.Why, done ? "" : JsonForm.WordOf(check.Verdict));
 
-    private static WorkStep Settled(JudgedJob job, WorkStage stage, string check) => job.Check(check, 1) is var reading ? Of(stage, reading, reading.Settled) : null!;
+    private static WorkStep Settled(JudgedJob job, WorkStage stage, string check) => job.Check(check, 1) is var reading ? Of(stage, reading, reading.Settled)
+        : null!;
 
     private static WorkStep ByTurbo(JudgedJob job, WorkStage stage, string check, Func<int, bool> done, string? words = null)
     {
@@ -118,7 +120,8 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
     {
         var triage = Settled(job, WorkStage.Triage, "triage");
         if (job.Record.Causes().Count > 0) return triage with { Done = true, Words = "", Waits = "" };
-        return triage.Done && !CrankcaseCheck.IsAnswered(job.Context) ? Of(WorkStage.Triage, job.Check("crankcase", 0), false) with { Sheet = "crankcase" } : triage;
+        return triage.Done && !CrankcaseCheck.IsAnswered(job.Context) ? Of(WorkStage.Triage, job.Check("crankcase", 0), false) with { Sheet = "crankcase" }
+            : triage;
     }
 
     private static WorkStep OnBench(JudgedJob job)
@@ -159,7 +162,8 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
         var own = job.HoldPoint(HoldPoint.HandOver).Open.Where(i => i.Sheet is "after-run" or "crankcase").ToArray();
         var idled = EngineRuns.Of(job.Context).IdledEnough;
         return new(own.Length > 0 ? own[0].Sheet : "after-run", 0, TitleOf(WorkStage.AfterRun), WorkStage.AfterRun, own.Length == 0,
-            own.Length == 0 ? "" : OpenWords(own.Length, own[0].Title), own.Length == 0 ? "" : own[0].Id, own.Length, idled ? null : "It waits for the first run.");
+            own.Length == 0 ? "" : OpenWords(own.Length, own[0].Title), own.Length == 0 ? "" : own[0].Id, own.Length, idled ? null
+                : "It waits for the first run.");
     }
 
     private static WorkStep HandOver(JudgedJob job)

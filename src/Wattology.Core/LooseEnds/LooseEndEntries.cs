@@ -111,7 +111,8 @@ public static class LooseWords
 /// <param name="Place">Where.</param>
 /// <param name="Left">How many of them; null where nothing is counted.</param>
 /// <param name="Of">Out of how many.</param>
-public sealed record LooseEndOpened(LooseKind Kind, string Place = "", [Bounds(0, 999)] int? Left = null, [Bounds(1, 999)] int? Of = null) : EntryBody, IHasRules
+public sealed record LooseEndOpened(LooseKind Kind, string Place = "", [Bounds(0, 999)] int? Left = null, [Bounds(1, 999)] int? Of = null) : EntryBody,
+    IHasRules
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind EntryKind = new EntryKind<LooseEndOpened>("loose-end-opened", "Loose end", (_, n) => n.Body.Words);

@@ -35,7 +35,8 @@ public static class LooseEndRegister
     {
         var record = job.Record;
         var closed = record.All<LooseEndClosed>().GroupBy(c => c.Body.Loose).ToDictionary(g => g.Key, g => g.First().Entry);
-        var all = record.All<LooseEndOpened>().Select(o => new LooseEnd(o.Entry.Hash, o.Body.Kind, o.Body.Words, o.Entry, closed.GetValueOrDefault(o.Entry.Hash)))
+        var all = record.All<LooseEndOpened>().Select(o => new LooseEnd(o.Entry.Hash, o.Body.Kind, o.Body.Words, o.Entry,
+            closed.GetValueOrDefault(o.Entry.Hash)))
             .ToList();
         // What a step implies is opened without anybody having to think of it.
         foreach (var look in record.All<Looked>().Where(l => l.Body.Question == PartsCheck.AsReceived.Id && l.Body.Answer is "good" or "cap-missing"))

@@ -53,8 +53,9 @@ public static partial class TypedValue
         return match.Success;
     }
 
-    [GeneratedRegex(@"^\s*(?:(?<h>\d{1,2}):(?<m>\d\d)|(?:(?<part>half|quarter)\s+(?<side>past|to)\s+)?(?<word>[a-z]+|\d{1,2})(?<oclock>\s+o['’]?\s?clock)?)\s*$",
-        RegexOptions.IgnoreCase)]
+    private const string SaidHour = @"(?:(?<part>half|quarter)\s+(?<side>past|to)\s+)?(?<word>[a-z]+|\d{1,2})(?<oclock>\s+o['’]?\s?clock)?";
+
+    [GeneratedRegex(@"^\s*(?:(?<h>\d{1,2}):(?<m>\d\d)|" + SaidHour + @")\s*$", RegexOptions.IgnoreCase)]
     private static partial Regex ClockAngle();
 
     private static readonly string[] Hours = ["twelve", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven"];

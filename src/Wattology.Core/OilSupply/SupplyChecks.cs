@@ -89,7 +89,8 @@ public static class SupplyChecks
         if (job.Limits.Choose(SupplyLimits.Restrictor).Source == LimitSource.NoneKnown) return Found.Newer(measured, seen);
         return Found.Newer(measured, RestrictorSeen.Read(job, turbo).Answer?.Id switch
         {
-            "clear" => seen with { Verdict = Verdict.ReadingOnly, Word = "seen, not measured", Why = "Seen clear; a figure for its size is known: measure it." },
+            "clear" => seen with { Verdict = Verdict.ReadingOnly, Word = "seen, not measured",
+                Why = "Seen clear; a figure for its size is known: measure it." },
             "none-there" => seen with { Verdict = Verdict.Stop, Why = "None is there, but a figure for one is known." },
             _ => seen,
         });

@@ -51,7 +51,8 @@ public static class PlateCheck
         => record.Plate(turbo, PlateOf.New) is { } plate && plate.Entry.Seq > UnitSentBack.Since(record, turbo) ? plate : null;
 
     /// <summary>Whether the failed unit's plate was looked for: read, not readable yet, or not readable.</summary>
-    public static bool LookedFor(JobContext job, int turbo) => job.Record.Machine().Kind == JobKind.FirstFitment || job.Record.Plate(turbo, PlateOf.Old) is not null
+    public static bool LookedFor(JobContext job, int turbo) => job.Record.Machine().Kind == JobKind.FirstFitment || job.Record.Plate(turbo, PlateOf.Old)
+        is not null
         || OldUnreadable.Read(job, turbo).Answered;
 
     private static ItemState? OldState(JobContext job, int turbo)

@@ -53,7 +53,8 @@ public sealed class Cranking
         else if (entry.Kind == Primed.Kind.Name) _oiled.Add(record.Read<Primed>(entry).Body.Turbo);
         else if (entry.Kind == PressureRead.Kind.Name && record.Read<PressureRead>(entry) is var read)
             Pressure(entry, read.Body.By, ((PressureOutcome)read.Outcome!).Judgement.Verdict);
-        else if (entry.Kind == PressureNoted.Kind.Name) Pressure(entry, record.Read<PressureNoted>(entry).Body.By, Earlier(record.Read<PressureNoted>(entry).Body));
+        else if (entry.Kind == PressureNoted.Kind.Name) Pressure(entry, record.Read<PressureNoted>(entry).Body.By, Earlier(record.Read<PressureNoted>(entry)
+            .Body));
         else if (entry.Kind == StopWorkedName && record.Read<StopWorked>(entry).Body.Stop == StopKind.NoPressure)
             (NoPressureStop, _used, _cooling) = (false, 0, NoPressureStop ? LastEnd : _cooling);
         else if (Unproves(entry) is { } because) Unprove(entry, because);
@@ -150,7 +151,7 @@ public sealed class Cranking
     /// <summary>What made it unproved again; null when nothing did.</summary>
     public Reopened? Unproved { get; private set; }
 
-    /// <summary>The allowed cranking is used up without pressure. A direct gauge at its limit clears it at once; work clears it after the starter cooled.</summary>
+    /// <summary>The allowed cranking is used up without pressure. A direct gauge at its limit clears it at once, work after the starter cooled.</summary>
     public bool NoPressureStop { get; private set; }
 
     /// <summary>Cranking so far, s.</summary>
@@ -171,7 +172,8 @@ public sealed class Cranking
     public double RestLeft => LastEnd is { } end ? Math.Max(0, RestOwed - _job.SecondsSince(end)) : 0;
 
     /// <summary>Rest owed in all after the last burst, s.</summary>
-    public double RestOwed => _cooling is null ? Under.RestLeast : Math.Max(Under.RestLeast, 60 * (_job.Limits.Strictest(CrankingLimits.Cooling).SoundFrom ?? 0));
+    public double RestOwed => _cooling is null ? Under.RestLeast : Math.Max(Under.RestLeast, 60 * (_job.Limits.Strictest(CrankingLimits.Cooling)
+        .SoundFrom ?? 0));
 
     /// <summary>The starter cools after a stop that was worked on.</summary>
     public bool Cooling => _cooling is not null;

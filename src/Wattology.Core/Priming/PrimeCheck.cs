@@ -70,6 +70,7 @@ public static class PrimeCheck
             "Oiled, and oil pressure proved before the first start.", cranking.Proof);
         if (cranking.Unproved is { } again) return new(Verdict.NotLookedAt, value, again.Words, again.By, "reopened");
         if (turbos == 2 && missing.Count == 1) return new(Verdict.Doubtful, "one side only", $"Turbo {missing[0]} is not oiled yet.");
-        return count == 0 && missing.Count > 0 ? new(Verdict.NotLookedAt, "", "Not begun.") : new(Verdict.ReadingOnly, value, "Oil pressure is not proved yet.");
+        return count == 0 && missing.Count > 0 ? new(Verdict.NotLookedAt, "", "Not begun.") : new(Verdict.ReadingOnly, value,
+            "Oil pressure is not proved yet.");
     }
 }

@@ -116,7 +116,8 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
     public void Check(Faults faults, string path)
     {
         if (By == PressureBy.Lamp && LampWentOut is null) faults.Add(Faults.Join(path, "lamp_went_out"), "Say whether the lamp went out.");
-        if (By == PressureBy.Lamp && PressureKpa is not null) faults.Add(Faults.Join(path, "pressure_kpa"), "A lamp shows no figure: clear it, or say which gauge.");
+        if (By == PressureBy.Lamp && PressureKpa is not null) faults.Add(Faults.Join(path, "pressure_kpa"),
+            "A lamp shows no figure: clear it, or say which gauge.");
     }
 }
 

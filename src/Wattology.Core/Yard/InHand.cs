@@ -7,7 +7,8 @@ namespace Wattology.Core.Yard;
 /// <param name="Person">Their stable id.</param>
 /// <param name="Name">The name they sign with.</param>
 /// <param name="Note">What to know, from whoever hands it on.</param>
-public sealed record InHand([Needed("Choose who takes it in hand.")] string Person, [Needed("Choose who takes it in hand.")] string Name, string Note = "") : EntryBody
+public sealed record InHand([Needed("Choose who takes it in hand.")] string Person, [Needed("Choose who takes it in hand.")] string Name, string Note = "")
+    : EntryBody
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<InHand>("in-hand", "In hand",

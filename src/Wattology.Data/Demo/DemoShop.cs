@@ -103,7 +103,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         yield return Tell(0, 1, 3, "Tripped on low boost in the night, smells of hot oil. Wanted before the winter timetable.", j => j);
         yield return Tell(4, 2, 2, "Unit smokes white and blue after defrost.", j => j.Do(b => b.PlateNotReadable()));
         yield return Tell(3, 2, 1, "Limp mode on the school run, no power uphill.", j => j.OldPlate().Do(b => b.Triaged()).Look("vanes", 7, Stage.Vehicle));
-        yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.6)).Look("drain", 15)
+        yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.6)).Look("drain",
+            15)
             .Do(b => b.Waits(Core.Yard.WaitsFor.Answer, "Brewery to say whether the drain was ever re-routed.")));
         yield return Tell(8, 4, 0, "Screams under load, then quiet, then nothing.", j
             => j.OldPlate("OV-51170-01").Do(b => b.Triaged().CannotBreathe()).Look("object-intake", 16)
@@ -114,22 +115,27 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
             .Look("starved", 17).Do(b => b.Confirm("starved", "Feed pipe carboned up beside the manifold.")).Catch(0.31)
             .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Tell(new Core.Parts.Ordered("Feed pipe", "the Tuesday boat", today.AddDays(2)))
                 .Waits(Core.Yard.WaitsFor.Parts, "New feed pipe, Tuesday boat.")));
-        yield return Tell(2, 6, 1, "Same as last year: smokes and uses oil.", j => j.OldPlate().Do(b => b.Triaged()).Look("crankcase", 16).Do(b => b.Breathe(1.9)
+        yield return Tell(2, 6, 1, "Same as last year: smokes and uses oil.", j => j.OldPlate().Do(b => b.Triaged()).Look("crankcase", 16).Do(b
+            => b.Breathe(1.9)
             .Confirm("crankcase", "Breather element never renewed; blow-by pushes oil back up the drain.").Waits(Core.Yard.WaitsFor.Parts,
             "Breather element and drain gasket, Friday boat.")));
-        yield return Tell(5, 6, 0, "No pull on the slip. Must be ready for the weekend.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("dirty", 18)
+        yield return Tell(5, 6, 0, "No pull on the slip. Must be ready for the weekend.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("dirty",
+            18)
             .Do(b => b.Confirm("dirty", "Sump plug left metal in the pan; filter by-passed.").PutRight(HoldPoint.Release,
             "Pan off, galleries flushed twice.")).Catch(1.01)
             .Do(b => b.Pipe().Accept("restrictor", "Same hole as came off; the maker gives no figure.")).Release()
-            .Do(b => b.DrainLaid(false).Clock(24, false).Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.FixingsSlack, "compressor housing", 3, 6))
+            .Do(b => b.DrainLaid(false).Clock(24, false).Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.FixingsSlack, "compressor housing",
+                3, 6))
                 .Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.ClampParked, "drain hose, lower end"))
                 .Tell(new Core.Yard.InHand(people[1].Id, people[1].Name, "housing still to be turned, then nip it"))));
-        yield return Tell(7, 8, 4, "Kit put on last winter smokes. First start planned with him present.", j => j.OldPlate().Do(b => b.Triaged()).Look("drain", 14)
+        yield return Tell(7, 8, 4, "Kit put on last winter smokes. First start planned with him present.", j => j.OldPlate().Do(b => b.Triaged())
+            .Look("drain", 14)
             .Do(b => b.Confirm("fitting", "Drain laid flat over the cross-member when the kit went on.",
             "The list cannot see the kit; the drain hose can be seen from below.")
                 .PutRight(HoldPoint.Release, "Drain planned again, bung moved down.")).Catch(0.97)
             .Do(b => b.DrainLaid(false, true).Clock(-6, false).Waits(Core.Yard.WaitsFor.Wait, "Sump sealant cures overnight.")));
-        yield return Tell(9, 7, 2, "Port engine slow to spool, both units off for overhaul.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("thinned", 16)
+        yield return Tell(9, 7, 2, "Port engine slow to spool, both units off for overhaul.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe())
+            .Look("thinned", 16)
             .Do(b => b.Confirm("thinned", "Leaking injector put fuel in the sump for weeks.").PutRight(HoldPoint.Release,
             "Injector set renewed, return checked.")).Catch(0.99)
             .Do(b => b.Accept("restrictor", "Both holes as came off; the maker gives no figure.")).Release().FitUp(5)
@@ -146,7 +152,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
             .Do(b => b.Confirm("overheat", "Stopped hot on every school run; exhaust filter nearly shut.").PutRight(HoldPoint.Release,
             "Exhaust filter cleaned, back pressure within its figure.").Breathe(0.5)).Catch(0.96).Release("OV-48213-07").FitUp(7).Primed()
             .Do(b => b.Run().LookAtJoints("drain-flange-1").Checked()));
-        yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.5)).Look("elsewhere", 20)
+        yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.5))
+            .Look("elsewhere", 20)
             .Do(b => b.Confirm("elsewhere", "Loose exhaust clamp, no more than that.", "The unit on the bench is sound; the noise follows the clamp.")
                 .Waits(Core.Yard.WaitsFor.Claim, "Sent back: crankcase reading missing.")));
         yield return Tell(10, 3, 3, "Engine rebuilt, now wants a turbo for the quarry's long ramp.", j => j.As(JobKind.FirstFitment).Do(b => b

@@ -87,7 +87,8 @@ public sealed class JobRow
         var waiting = record.Waiting();
         (Waits, WaitNote) = (JsonForm.WordOf(waiting.For), waiting.Note);
         (NextSheet, NextStage, NextWaits, NextOpen) = next is null ? ("", "", "", 0) : (next.Sheet, JsonForm.WordOf(next.Stage), next.Waits, next.Open);
-        (Contact, InHand, ComebackOf) = (machine.Contact, record.Latest<Core.Yard.InHand>()?.Body.Name ?? "", record.Latest<Core.Yard.ComebackOf>()?.Body.Number ?? "");
+        (Contact, InHand, ComebackOf) = (machine.Contact, record.Latest<Core.Yard.InHand>()?.Body.Name ?? "",
+            record.Latest<Core.Yard.ComebackOf>()?.Body.Number ?? "");
         (LooseEnds, EndedAs) = (Core.LooseEnds.LooseEndRegister.Open(job.Context).Count, record.EndWords());
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
         Search = string.Join('|', new[] { Number, Registration, Customer }

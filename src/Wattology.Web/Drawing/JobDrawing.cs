@@ -54,7 +54,8 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
         if (paper) Set(_svg, ("width", Width), ("height", Height));
         Engine();
         foreach (var turbo in Machine.TurboNumbers) Turbo(turbo);
-        foreach (var part in job.Checks.Where(c => c.Check.Part is not null).GroupBy(c => (Part: c.Check.Part!.Value, c.Turbo))) Labels(part.Key.Part, part.Key.Turbo, [.. part]);
+        foreach (var part in job.Checks.Where(c => c.Check.Part is not null).GroupBy(c => (Part: c.Check.Part!.Value, c.Turbo))) Labels(part.Key.Part,
+            part.Key.Turbo, [.. part]);
         return _svg.ToString(SaveOptions.DisableFormatting);
     }
 

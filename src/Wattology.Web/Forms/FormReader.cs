@@ -42,7 +42,8 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
     }
 
     private static string Needed(Quantity quantity)
-        => quantity.Unit is null ? "This is needed." : $"{("aeiou".Contains(quantity.Name[0]) ? "An" : "A")} {quantity.Name} is needed, such as {quantity.Example}.";
+        => quantity.Unit is null ? "This is needed."
+            : $"{("aeiou".Contains(quantity.Name[0]) ? "An" : "A")} {quantity.Name} is needed, such as {quantity.Example}.";
 
     private JsonObject Tree(Type record, string prefix, JsonObject? given)
     {

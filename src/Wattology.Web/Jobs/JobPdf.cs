@@ -42,16 +42,19 @@ public static class JobPdf
             flow.Picture(drawing);
             Cause(flow, job, times);
             flow.Heading("Readings");
-            foreach (var check in job.Checks.Where(c => c.Check.Paper is not null))
-                flow.Fact(machine.Named(check.Title, check.Turbo),
-                    (check.Reopened is { } again ? $"on {times.Full(again.By.At)}: " : "") + $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}: "
-                        + $"{check.Check.Paper!(check)}");
+            foreach (var check in job.Checks.Where(c => c.Check.Paper is not null)) flow.Fact(machine.Named(check.Title, check.Turbo), Reading(check, times));
             Answers(flow, job);
             LooseEnds(flow, job);
             Record(flow, job, times);
             flow.Close();
         }
         return stream.ToArray();
+    }
+
+    private static string Reading(CheckReading check, ShopTimes times)
+    {
+        var word = $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}";
+        return check.Reopened is { } again ? $"{word}: {check.Value}. {again.WordsAt(times.Full(again.By.At))}" : $"{word}: {check.Check.Paper!(check)}";
     }
 
     private static void Machine(PaperFlow flow, JudgedJob job)
@@ -89,7 +92,8 @@ public static class JobPdf
         {
             flow.Fact(job.Machine.Named("Cause", cause.Turbo), $"{Remedies.Title(cause.Cause)}, confirmed by {cause.Entry.By} on {times.Day(cause.Entry.At)}");
             flow.Fact("What produced it", cause.SecondWhy);
-            if (cause.Entry.Kind == "cause" && job.Record.Read<CauseConfirmed>(cause.Entry) is { Body.Disagreement.Length: > 0, Outcome: RankingThen then } noted)
+            if (cause.Entry.Kind == "cause" && job.Record.Read<CauseConfirmed>(cause.Entry) is { Body.Disagreement.Length: > 0,
+                Outcome: RankingThen then } noted)
                 flow.Fact("Against the ranking", $"The ranking had {Remedies.Title(then.Leader).ToLowerInvariant()} first. {noted.Body.Disagreement}");
         }
         if (job.Record.Causes().Count == 0) flow.Paragraph("No cause is confirmed yet.");
@@ -143,7 +147,8 @@ public static class JobPdf
             flow.Paragraph($"{entry.Seq}  {job.TitleOf(entry)}{(job.Record.Stands(entry) ? "" : "  (corrected later)")}{corrects}", 9.5f, strong: true);
             if (job.Words(entry) is { Length: > 0 } words) flow.Paragraph(words, 9.5f, indent: 14);
             var known = $"{(entry.Known.Length > 0 ? $", {entry.Known}" : "")}{(entry.Instrument.Length > 0 ? $" ({entry.Instrument})" : "")}";
-            flow.Paragraph($"{entry.By}{(entry.Second.Length > 0 ? $" and {entry.Second}" : "")}, {times.Exact(entry.At)}{known}, {entry.Hash}", 7.5f, quiet: true, indent: 14);
+            flow.Paragraph($"{entry.By}{(entry.Second.Length > 0 ? $" and {entry.Second}" : "")}, {times.Exact(entry.At)}{known}, {entry.Hash}", 7.5f,
+                quiet: true, indent: 14);
         }
     }
 

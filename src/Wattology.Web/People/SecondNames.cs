@@ -17,7 +17,8 @@ public sealed class SecondNames(UserManager<Person> users)
     private const string Locked = "Five wrong pins: this one is locked until its owner gives their password and sets a pin anew.";
 
     /// <summary>Everybody who has a pin and may sign, other than whoever asks.</summary>
-    public async Task<IReadOnlyList<Author>> WithPinAsync(Author asker) => [.. (await users.Users.AsNoTracking().Where(p => p.PinHash != null && p.Id != asker.Id)
+    public async Task<IReadOnlyList<Author>> WithPinAsync(Author asker) => [.. (await users.Users.AsNoTracking().Where(p => p.PinHash != null
+        && p.Id != asker.Id)
         .OrderBy(p => p.Name).Take(200).ToListAsync()).Where(p => p.Role.Allows(Right.SignSecond)).Select(AsAuthor)];
 
     /// <summary>Proves a person by their pin.</summary>

@@ -77,7 +77,8 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Open(job + "/start");
         foreach (var item in new[] { "Oil and filter new, or kept because", "Oil level between the marks", "Feed connected and tight", "Drain as installed",
             "Clocking as installed", "Wheel turns free", "Intake closed, filter on, nothing loose in it", "Exhaust joints secured",
-            "Every joint this job opened is closed again", "Crankcase not at a stop", "New unit released for fitting", "Missing metal found, or accounted for" })
+            "Every joint this job opened is closed again", "Crankcase not at a stop", "New unit released for fitting",
+                "Missing metal found, or accounted for" })
             bay.See(".hold-items .open", item);
         bay.See(".hold-items", "Above normal.");
         bay.See(".hold-items", "Flat or rising somewhere.");
@@ -185,7 +186,8 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.PressButton("Record the clocking");
         bay.See("#spot-drain-1", "reopened");
         bay.Open(job + "/drain/1");
-        bay.See(".latest", "of Petra Lundow: the centre section was turned");
+        bay.See(".latest", "of Petra Lundow, ");
+        bay.See(".latest", ": the centre section was turned");
         bay.Open(job + "/record");
         bay.See(".record .note", "Reopened: drain");
         Assert.True((bool)bay.Script("return document.documentElement.scrollWidth <= innerWidth")!, "nothing runs off the side");

@@ -52,7 +52,8 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
 
     private static JobBuilder Ran(JobBuilder job, double minutes) => job.Run(minutes);
 
-    private static JobBuilder Idling(JobBuilder job) => job.Tell(new CautionRead("fired")).Tell(new Fired(), minutes: 0.05).Tell(new PressureShown(), minutes: 1);
+    private static JobBuilder Idling(JobBuilder job) => job.Tell(new CautionRead("fired")).Tell(new Fired(), minutes: 0.05).Tell(new PressureShown(),
+        minutes: 1);
 
     private static readonly Dictionary<string, Func<JobBuilder, JobBuilder>> Steps = new()
     {
@@ -131,7 +132,8 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["wheel stuck"] = j => j.Answer(PrimeQuestions.Wheel, "stuck"),
         ["bursts"] = j => j.Crank(2),
         ["bursting"] = j => j.Tell(new BurstStarted(), minutes: 0.1),
-        ["cranked"] = j => j.Tell(new Oiled(1, PrimeMethod.Syringe)).Tell(new Oiled(j.Job.Machine.Turbos, PrimeMethod.Syringe)).Answer(Bursts.Purpose, "prime").Crank(2),
+        ["cranked"] = j => j.Tell(new Oiled(1, PrimeMethod.Syringe)).Tell(new Oiled(j.Job.Machine.Turbos, PrimeMethod.Syringe)).Answer(Bursts.Purpose,
+            "prime").Crank(2),
         ["cranked dry"] = j => j.Answer(Bursts.Purpose, "prime").Crank(2).Tell(new Oiled(1, PrimeMethod.Syringe)),
         ["cranked for a catch"] = j => j.Answer(Bursts.Purpose, "catch").Crank(2),
         ["cranked out"] = j => j.Tell(new Oiled(1, PrimeMethod.Syringe)).Answer(Bursts.Purpose, "prime").Crank(4, 15),

@@ -133,8 +133,10 @@ public sealed class HoldPointTests
     [Fact]
     public void Loose_ends_say_what_where_how_many_since_when_and_by_whom()
     {
-        var job = Book.In().Received().Tell(new LooseEndOpened(LooseKind.FixingsSlack, "drain flange", 3, 5)).Disable().Tell(new JointOpened("charge-1", "2 of 4 out"));
-        Assert.Equal(["Caps on the new unit (4 caps)", "Fixings slack or out (3 of 5), drain flange", "Fuel shut-off connector", "Charge pipe open: 2 of 4 out"],
+        var job = Book.In().Received().Tell(new LooseEndOpened(LooseKind.FixingsSlack, "drain flange", 3, 5)).Disable().Tell(new JointOpened("charge-1",
+            "2 of 4 out"));
+        Assert.Equal(["Caps on the new unit (4 caps)", "Fixings slack or out (3 of 5), drain flange", "Fuel shut-off connector",
+            "Charge pipe open: 2 of 4 out"],
             LooseEndRegister.Open(job.Job.Context).Select(l => l.Words));
         Assert.Equal([Blocks.Priming, Blocks.Start, Blocks.Start, Blocks.Start], LooseEndRegister.Open(job.Job.Context).Select(l => l.Blocks));
         Assert.Equal([true, false, true, true], LooseEndRegister.Open(job.Job.Context).Select(l => l.Implied));

@@ -53,7 +53,8 @@ public sealed class RecordingTests
     public void Kinds_say_how_they_are_put_right_and_which_are_recorded_no_more()
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
-        Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "fired", "joint-opened", "joints-closed",
+        Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "fired", "joint-opened",
+            "joints-closed",
             "loose-end-closed", "oiled", "trouble-seen", "unit-sent-back"], Of(Correction.ByTakingBack));
         Assert.Equal(["cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked", "taken-back",
             "unable-to-fire"], Of(Correction.Never));
@@ -170,7 +171,8 @@ public sealed class RecordingTests
     public void Plates_are_not_asked_of_a_first_fitment_nor_is_a_cause()
     {
         var job = Book.In(kind: JobKind.FirstFitment);
-        Assert.Equal(["plate-1", "as-received-1", "oil-supply-1"], job.Open(HoldPoint.Release).Where(i => !i.StartsWith("boost-", StringComparison.Ordinal)).Order()
+        Assert.Equal(["plate-1", "as-received-1", "oil-supply-1"], job.Open(HoldPoint.Release).Where(i => !i.StartsWith("boost-", StringComparison.Ordinal))
+            .Order()
             .OrderByDescending(i => i == "plate-1"));
         Assert.Equal("boost-fit", job.Job.Work.Next!.Sheet);
         Assert.DoesNotContain("plate-1", job.Tell(new PlateRead(1, PlateOf.New, MakerNumber: "HL-9")).Open(HoldPoint.Release));

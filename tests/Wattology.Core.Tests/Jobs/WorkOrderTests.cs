@@ -14,7 +14,8 @@ public sealed class WorkOrderTests
     public void The_bar_follows_the_order_of_the_work_for_each_kind_of_job()
     {
         static string Bar(JobBuilder job) => string.Join(" · ", job.Job.Work.Steps.Select(s => s.Title));
-        Assert.Equal("Identify · Triage · Strip and inspect · Cause · Parts · Supply · Release · Bench · Fit · As installed · Prime · Start · After the run · Hand over",
+        Assert.Equal("Identify · Triage · Strip and inspect · Cause · Parts · Supply · Release · Bench · Fit · As installed · Prime · Start · "
+            + "After the run · Hand over",
             Bar(Book.In()));
         Assert.Equal("Identify · Fit for boost · Parts · Supply · Release · Bench · Fit · As installed · Prime · Start · After the run · Hand over",
             Bar(Book.In(kind: Core.BookIn.JobKind.FirstFitment)));

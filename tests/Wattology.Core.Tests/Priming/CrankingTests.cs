@@ -94,7 +94,8 @@ public sealed class CrankingTests
     public void A_burst_counts_under_the_limits_it_ran_under_and_the_next_under_those_in_force()
     {
         var job = Ready().Crank(3, 15);
-        Limit[] later = [new("crank-bursts", LimitSource.Shop, "old starters", null, 2), new("crank-burst", LimitSource.Maker, "sheet 4", null, 8, In: Measure.Seconds)];
+        Limit[] later = [new("crank-bursts", LimitSource.Shop, "old starters", null, 2), new("crank-burst", LimitSource.Maker, "sheet 4", null, 8,
+            In: Measure.Seconds)];
         Assert.True(Under(job, later) is { NoPressureStop: false, AllowedSeconds: 16, BurstMost: 0 });
         Assert.Contains("used up. Look first", Under(job, later).Refusal());
         job.Tell(new BurstStarted(), minutes: 0.2);

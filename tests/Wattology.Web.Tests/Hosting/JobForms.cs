@@ -19,7 +19,8 @@ internal static class JobForms
 
     public static readonly (string, string)[] Drain =
     [
-        ("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("known", "seen"), ("as_installed", "true"),
+        ("grade", "5W-30"), ("input.oil_temp_c", "90"), ("input.flow_lpm", "1.6"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"), ("known",
+            "seen"), ("as_installed", "true"),
         ("input.segments.0.length_mm", "140"), ("input.segments.0.fall_mm", "100"),
     ];
 

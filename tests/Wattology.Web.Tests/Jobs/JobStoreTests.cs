@@ -294,7 +294,8 @@ public sealed class JobStoreTests
         var rows = await Rows(first);
         Assert.Equal(rows.Select(r => r.Head), (await Rows(second)).Select(r => r.Head));
         Assert.True(rows.Count >= 20);
-        Assert.Superset(new HashSet<string> { "identify", "triage", "cause", "plan", "parts", "supply", "fit", "prime", "start", "after-run", "hand-over" }, rows
+        Assert.Superset(new HashSet<string> { "identify", "triage", "cause", "plan", "parts", "supply", "fit", "prime", "start", "after-run", "hand-over" },
+            rows
             .Where(r => r.HandedOverMs is null).Select(r => r.NextStage).ToHashSet());
         Assert.Equal(["answer", "claim", "hands", "parts", "wait"], rows.Where(r => r.HandedOverMs is null).Select(r => r.Waits).Distinct().Order());
         var latest = await first.WithAsync(p => p.GetRequiredService<ShopDb>().Entries.MaxAsync(e => e.AtMs));

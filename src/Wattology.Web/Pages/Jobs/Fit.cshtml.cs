@@ -9,7 +9,8 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class FitModel(SheetServices services) : AskSheetModel(services, "fit")
 {
     /// <summary>Joints to choose from.</summary>
-    public IEnumerable<KeyValuePair<string, string>> JointChoices => JointList.For(Job.Machine, fuelOpened: true).Select(j => KeyValuePair.Create(j.Id, j.Title));
+    public IEnumerable<KeyValuePair<string, string>> JointChoices => JointList.For(Job.Machine, fuelOpened: true).Select(j => KeyValuePair.Create(j.Id,
+        j.Title));
 
     /// <summary>Joints that stand open.</summary>
     public IReadOnlyList<Noted<JointOpened>> StillOpen => JointWork.StillOpen(Job.Record);
@@ -18,7 +19,8 @@ public sealed class FitModel(SheetServices services) : AskSheetModel(services, "
     public string TitleOf(string joint) => JointList.TitleOf(joint, Job.Machine.Turbos);
 
     /// <summary>Records a joint opened or slackened.</summary>
-    public Task<IActionResult> OnPostOpenAsync([Typed] JointOpened? opened) => RecordAsync(opened, "Recorded: the joint is open. It stands among the loose ends.");
+    public Task<IActionResult> OnPostOpenAsync([Typed] JointOpened? opened) => RecordAsync(opened,
+        "Recorded: the joint is open. It stands among the loose ends.");
 
     /// <summary>Records every joint that stood open as closed again.</summary>
     public Task<IActionResult> OnPostClosedAsync(string joints)

@@ -42,7 +42,8 @@ public sealed class OverviewModel(SheetServices services, UserManager<Person> us
     }
 
     /// <summary>Says that the job is a comeback of an earlier one.</summary>
-    public Task<IActionResult> OnPostComebackAsync(string of, string number) => RecordAsync(new ComebackOf(of, number), "Marked as a comeback.", then: $"/jobs/{Id}");
+    public Task<IActionResult> OnPostComebackAsync(string of, string number) => RecordAsync(new ComebackOf(of, number), "Marked as a comeback.",
+        then: $"/jobs/{Id}");
 
     /// <inheritdoc/>
     protected override void PrepareForm()

@@ -46,6 +46,15 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     /// <summary>Whether it is cranked to prime.</summary>
     public bool ToPrime => Bursts.PurposeOf(Job.Context) is null or Bursts.ToPrime;
 
+    /// <summary>What a disabled thing takes, in words.</summary>
+    public static string Takes(Disabled item) => (item.Fuel, item.Spark) switch
+    {
+        (true, true) => "(fuel and spark)",
+        (true, false) => "(fuel)",
+        (false, true) => "(spark)",
+        _ => "(neither)",
+    };
+
     /// <summary>Whether a thing is ticked as taking fuel, or spark.</summary>
     public bool Ticked(string list, string item) => Typed(list).Contains(item);
 

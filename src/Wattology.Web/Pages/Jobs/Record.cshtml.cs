@@ -42,7 +42,8 @@ public sealed class RecordModel(SheetServices services) : SheetModel(services)
     {
         var checks = Job.Checks.Where(c => c.Reopened is not null).Select(c => (c.Reopened!.By.Hash, Name: Job.Machine.Named(c.Title, c.Turbo)));
         var questions = CheckList.Questions.SelectMany(q => (q.PerTurbo ? Job.Machine.TurboNumbers : [0]).Where(t => q.Applies(Job.Context, t))
-            .Select(t => (q.Read(Job.Context, t).Reopened?.By.Hash, Name: Job.Machine.Named(q.Title, t)))).Where(q => q.Hash is not null).Select(q => (q.Hash!, q.Name));
+            .Select(t => (q.Read(Job.Context, t).Reopened?.By.Hash, Name: Job.Machine.Named(q.Title, t)))).Where(q => q.Hash is not null).Select(q
+                => (q.Hash!, q.Name));
         return checks.Concat(questions).ToLookup(r => r.Item1, r => r.Name.ToLowerInvariant());
     }
 

@@ -58,7 +58,8 @@ public sealed class StartModel(SheetServices services) : HoldPointSheetModel(ser
     public Task<IActionResult> OnPostLeakAsync(string joint) => RecordAsync(new JointSeen(joint, JointState.Leaks), "", (Known.Seen, ""));
 
     /// <summary>Trouble is seen while the engine runs.</summary>
-    public Task<IActionResult> OnPostTroubleAsync(string what) => RecordAsync(JsonForm.ValueOf<Trouble>(what) is { } trouble ? new TroubleSeen(trouble) : null, "");
+    public Task<IActionResult> OnPostTroubleAsync(string what) => RecordAsync(JsonForm.ValueOf<Trouble>(what) is { } trouble ? new TroubleSeen(trouble)
+        : null, "");
 
     /// <summary>Chooses how long this job idles.</summary>
     public Task<IActionResult> OnPostIdleAsync([Typed] IdleChosen? idle) => RecordAsync(idle, "Chosen for this job.");
