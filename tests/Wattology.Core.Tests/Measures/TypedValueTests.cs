@@ -92,4 +92,29 @@ public sealed class TypedValueTests
     [InlineData(0.0567, "0.057")]
     [InlineData(-0.0001, "0")]
     public void Numbers_are_shown_with_the_digits_a_person_would_say(double value, string shown) => Assert.Equal(shown, ShopUnits.Digits(value));
+
+    [Theory]
+    [InlineData("11:00", -30.0)]
+    [InlineData("12:30", 15.0)]
+    [InlineData("3:00", 90.0)]
+    [InlineData("half past ten", -45.0)]
+    [InlineData("Quarter to three", 82.5)]
+    [InlineData("quarter past 9", -82.5)]
+    [InlineData("five o'clock", 150.0)]
+    [InlineData("7 o’clock", -150.0)]
+    [InlineData("twelve", 0.0)]
+    [InlineData("10", 10.0)]
+    [InlineData("-12", -12.0)]
+    [InlineData("13:00", null)]
+    [InlineData("11:60", null)]
+    [InlineData("half past thirteen", null)]
+    [InlineData("half ten", null)]
+    public void A_time_on_the_dial_is_an_angle_from_twelve(string text, double? degrees)
+    {
+        Assert.Equal(degrees is not null, TypedValue.TryRead(text, Quantity.Of(Measure.Angle), null, out var value, out var fault));
+        Assert.Equal(degrees ?? 0, value, 9);
+        Assert.Equal(degrees is null, fault is not null);
+        // Elsewhere a clock time is a time.
+        Assert.False(TypedValue.TryRead("half past ten", Quantity.Of(Measure.Length), null, out _, out _));
+    }
 }
