@@ -12,6 +12,7 @@ namespace Wattology.Core.Priming;
 public static class PrimeCheck
 {
     private const string Id = "prime";
+    private const int ClearMinutes = 15;
 
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Prime", DrawnPart.Engine, Read)
@@ -25,7 +26,7 @@ public static class PrimeCheck
             // These three are a touch each, and a person may stand in the fan: no reason is quicker or better.
             new(HoldPoint.Crank, Bursts.Purpose.Id, "What it is cranked for", (context, _) => Hard(Bursts.Purpose.Read(context.Job, 0).Item)),
             new(HoldPoint.Crank, "disabled", "Engine unable to fire", (context, _) => Unable(context.Job)),
-            new(HoldPoint.Crank, Bursts.Clear.Id, "Hands, tools and rags clear", (context, _) => Hard(Bursts.Clear.Read(context.Job, 0).Item)),
+            new(HoldPoint.Crank, Bursts.Clear.Id, "Hands, tools and rags clear", (context, _) => AllClear(context.Job)),
             new(HoldPoint.Crank, "oiled", "Oiled", (context, turbo) => !ToPrime(context.Job) ? null : Oil(context.Job, turbo)) { PerTurbo = true },
             ItemDefinition.Asked(HoldPoint.Crank, PrimeQuestions.Wheel, "Wheel turns by hand", (context, turbo) => ToPrime(context.Job)
                 && !PlateCheck.Stays(context.Job, turbo)),
@@ -39,6 +40,16 @@ public static class PrimeCheck
     private static bool ToPrime(JobContext job) => Bursts.PurposeOf(job) is null or Bursts.ToPrime;
 
     private static ItemState Hard(ItemState state) => state.Settled ? state : ItemState.Barred(state.Because, state.By);
+
+    // Whoever looked a while ago looked at other hands: it holds for one sitting at the starter.
+    private static ItemState AllClear(JobContext job)
+    {
+        var clear = Bursts.Clear.Read(job, 0);
+        if (clear is not { Answered: true, Noted: { } noted }) return Hard(clear.Item);
+        var since = Cranking.Of(job).LastEnd is { } end && end.Seq > noted.Entry.Seq ? end : noted.Entry;
+        return job.SecondsSince(since) <= 60 * ClearMinutes ? clear.Item
+            : ItemState.Barred($"Said by {noted.Entry.By} more than {ClearMinutes} minutes ago: look again.", noted.Entry);
+    }
 
     private static ItemState Unable(JobContext job)
     {

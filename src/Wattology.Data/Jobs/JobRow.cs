@@ -5,6 +5,7 @@ using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.Plate;
+using Wattology.Core.Priming;
 using Wattology.Core.Yard;
 
 namespace Wattology.Data.Jobs;
@@ -79,6 +80,9 @@ public sealed class JobRow
     /// <summary>Fills the row from the job; its position stays.</summary>
     public JobRow Fill(JudgedJob job)
     {
+        // A row says the same whenever it is computed: where a limit lets time pass, it stands as of the last entry.
+        if (job.Context.Limits.Choose(PressureLimits.Standing).SoundTo is not null)
+            job = JudgedJob.Of(job.Context with { Now = job.Record.Last.At, Steady = _ => null });
         var (machine, record, next) = (job.Machine, job.Record, job.Work.Next);
         (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine,
             machine.Turbos);

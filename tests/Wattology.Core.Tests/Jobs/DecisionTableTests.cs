@@ -116,6 +116,8 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["for compression"] = j => j.Answer(Bursts.Purpose, "compression"),
         ["for priming"] = j => j.Answer(Bursts.Purpose, Bursts.ToPrime),
         ["all clear"] = j => j.Answer(Bursts.Clear, "nobody-near"),
+        ["a quarter of an hour later"] = j => j.After(TimeSpan.FromMinutes(13)),
+        ["half an hour later"] = j => j.After(TimeSpan.FromMinutes(30)),
         ["someone under"] = j => j.Answer(Bursts.Clear, "someone-under", "Ines calls and stops"),
         ["disabled"] = j => j.Disable(),
         ["disabled earlier by relay"] = j => j.Tell(new FiringDisabled(FiringMethod.FuelAndSpark, ["Fuel pump relay"])),
