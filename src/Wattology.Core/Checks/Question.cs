@@ -40,6 +40,9 @@ public sealed record Question(string Id, string Title, IReadOnlyList<LookAnswer>
     /// <summary>Why it may not be answered so just now, or null.</summary>
     public Func<JobContext, Looked, string?> Refuse { get; init; } = (_, _) => null;
 
+    /// <summary>What an answer comes to when it is recorded, where that is more than the answer's own verdict: what a limit in force asks besides.</summary>
+    public Func<JobContext, Looked, Verdict?> Judge { get; init; } = (_, _) => null;
+
     /// <summary>Why it matters, in a line; null when the title says all.</summary>
     public string? Hint { get; init; }
 
@@ -95,7 +98,8 @@ public sealed record LookState(Question Question, Noted<Looked>? Noted, Reopened
             if (Noted is null) return ItemState.NotLooked("Not answered yet.");
             if (Reopened is not null) return ItemState.NotLooked(Reopened.Words, Reopened.By);
             var words = $"{char.ToUpperInvariant(Words[0])}{Words[1..]}.";
-            return Answer is { Barred: true } ? ItemState.Barred(words, Noted.Entry) : ItemState.Of(Answer?.Verdict ?? Verdict.ReadingOnly, words, Noted.Entry);
+            return Answer is { Barred: true } ? ItemState.Barred(words, Noted.Entry) : ItemState.Of(Noted.Outcome is LookedOutcome outcome
+                ? outcome.Judgement.Verdict : Verdict.ReadingOnly, words, Noted.Entry);
         }
     }
 }
@@ -122,7 +126,7 @@ public sealed record Looked([Bounds(0, 2)] int Turbo, string Question, string An
     /// <param name="which">"turbo 2: " before what is said of one of two.</param>
     public static EntryKind KindOf(Func<string, Question?> find, Func<JobContext, int, string> which) => new EntryKind<Looked, LookedOutcome>(KindName,
         "Looked",
-        (_, body) => new LookedOutcome(new Judgement(find(body.Question)!.Find(body.Answer)!.Verdict, body.Answer)),
+        (job, body) => new LookedOutcome(new Judgement(find(body.Question)!.Judge(job, body) ?? find(body.Question)!.Find(body.Answer)!.Verdict, body.Answer)),
         (job, n) => $"{which(job, n.Body.Turbo)}{find(n.Body.Question)?.Title ?? n.Body.Question.Replace('-', ' ')}: {Words(find(n.Body.Question), n.Body)}")
     {
         Question = (record, body) => (record.Latest<Looked>(l => l.Question == body.Question && l.Turbo == body.Turbo)?.Entry, $"look.{body.Question}"),

@@ -153,8 +153,10 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
         var reading = job.Check("start", 0);
         if (runs.IdledEnough && runs.Running is null && reading.Verdict != Limits.Verdict.Stop) return Of(WorkStage.Start, reading, true);
         var held = job.HoldPoint(HoldPoint.Start);
-        return runs.LongestSeconds > 0 || held.Free ? Of(WorkStage.Start, reading, false)
-            : OfPoint(job, HoldPoint.Start, WorkStage.Start, "start", false) with { Held = "It waits for its hold point." };
+        // The yard keeps the check's own state, which no limit set later changes.
+        var step = Of(WorkStage.Start, reading, false);
+        return runs.LongestSeconds > 0 || held.Free ? step
+            : step with { Words = OpenWords(held.NotCovered.Count, held.NotCovered[0].Title), Held = "It waits for its hold point." };
     }
 
     private static WorkStep AfterRun(JudgedJob job)

@@ -32,7 +32,16 @@ public static class SupplyChecks
         new("blocked", "blocked", Verdict.Stop),
         new("none-there", "none there", Verdict.ReadingOnly),
         new("cannot-reach", "cannot be reached", Verdict.ReadingOnly, Known.Assumed, "Why it cannot be reached"),
-    ]) { PerTurbo = true };
+    ])
+    {
+        PerTurbo = true,
+        Judge = (job, look) => job.Limits.Choose(SupplyLimits.Restrictor).Source == LimitSource.NoneKnown ? null : look.Answer switch
+        {
+            "clear" => Verdict.ReadingOnly,
+            "none-there" => Verdict.Stop,
+            _ => null,
+        },
+    };
 
     /// <summary>Oil at the turbo's end of the feed.</summary>
     public static readonly CheckDefinition OilSupply = new("oil-supply", "Oil supply", DrawnPart.Feed, ReadSupply)
@@ -80,18 +89,17 @@ public static class SupplyChecks
             : Found.Newer(caught, seen);
     }
 
-    // Its size needs a figure only where somebody knows one.
+    // Its size needs a figure only where somebody knew one when it was looked at.
     private static Found ReadRestrictor(JobContext job, int turbo)
     {
         var measured = Found.Of<RestrictorReading, RestrictorOutcome>(job.Record.LatestOf<RestrictorReading>(turbo),
             (reading, _) => reading.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted");
         var seen = RestrictorSeen.Found(job, turbo);
-        if (job.Limits.Choose(SupplyLimits.Restrictor).Source == LimitSource.NoneKnown) return Found.Newer(measured, seen);
         return Found.Newer(measured, RestrictorSeen.Read(job, turbo).Answer?.Id switch
         {
-            "clear" => seen with { Verdict = Verdict.ReadingOnly, Word = "seen, not measured",
-                Why = "Seen clear; a figure for its size is known: measure it." },
-            "none-there" => seen with { Verdict = Verdict.Stop, Why = "None is there, but a figure for one is known." },
+            "clear" when seen.Verdict == Verdict.ReadingOnly => seen with { Word = "seen, not measured", Why = "Seen clear; a figure for its size is known: "
+                + "measure it." },
+            "none-there" when seen.Verdict == Verdict.Stop => seen with { Why = "None is there, but a figure for one is known." },
             _ => seen,
         });
     }

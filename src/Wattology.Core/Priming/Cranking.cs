@@ -96,7 +96,7 @@ public sealed class Cranking
         if (read.Nothing) return Verdict.Stop;
         if (!Cranked || NotOiled.Count > 0) return Verdict.ReadingOnly;
         if (read.By == PressureBy.Lamp) return read is { LampSeenLit: true, SwitchConnected: true } ? Verdict.Sound : Verdict.ReadingOnly;
-        return _job.Limits.Choose(PressureLimits.Cranking).Judge(read.PressureKpa!.Value) == Verdict.Sound ? Verdict.Sound : Verdict.Stop;
+        return PressureLimits.Cranking.Usual.Judge(read.PressureKpa!.Value) == Verdict.Sound ? Verdict.Sound : Verdict.Stop;
     }
 
     private string? Unproves(Entry entry)

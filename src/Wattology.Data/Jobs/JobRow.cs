@@ -80,9 +80,9 @@ public sealed class JobRow
     /// <summary>Fills the row from the job; its position stays.</summary>
     public JobRow Fill(JudgedJob job)
     {
-        // A row says the same whenever it is computed: where a limit lets time pass, it stands as of the last entry.
+        // A row says the same whenever it is computed: a limit that lets time pass is left to the pages.
         if (job.Context.Limits.Choose(PressureLimits.Standing).SoundTo is not null)
-            job = JudgedJob.Of(job.Context with { Now = job.Record.Last.At, Steady = _ => null });
+            job = JudgedJob.Of(job.Context with { Limits = new LimitBook([.. job.Context.Limits.Set.Where(l => l.Key != PressureLimits.Standing.Key)]) });
         var (machine, record, next) = (job.Machine, job.Record, job.Work.Next);
         (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine,
             machine.Turbos);

@@ -1,5 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
 
@@ -23,6 +24,10 @@ public sealed class Verifier(ShopDb db, JobStore jobs, TimeProvider clock)
     {
         var faults = new List<string>();
         var (count, entries) = (0, 0L);
+        // One snapshot: what is recorded while it is verified, in a shop that is at work, is no fault.
+        await db.Database.OpenConnectionAsync();
+        await using var snapshot = ((SqliteConnection)db.Database.GetDbConnection()).BeginTransaction(deferred: true);
+        await db.Database.UseTransactionAsync(snapshot);
         try
         {
             await foreach (var (row, own) in ReadAsync(number))
@@ -102,6 +107,7 @@ public sealed class Verifier(ShopDb db, JobStore jobs, TimeProvider clock)
         await db.Database.OpenConnectionAsync();
         await using var command = db.Database.GetDbConnection().CreateCommand();
         command.CommandText = $"PRAGMA {pragma}";
+        command.Transaction = db.Database.CurrentTransaction?.GetDbTransaction();
         await using var reader = await command.ExecuteReaderAsync();
         while (await reader.ReadAsync())
             if (reader.GetValue(0).ToString() is { } line && line != good) found.Add($"Database structure: {line}");

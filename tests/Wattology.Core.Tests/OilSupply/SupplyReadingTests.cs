@@ -1,4 +1,5 @@
 using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
 using Wattology.Core.Tests.Jobs;
@@ -92,5 +93,20 @@ public sealed class SupplyReadingTests
         Assert.Matches(@"^[\d.]+ l/min, 100 %$", job.Check("oil-supply").Value);
         Assert.Equal("kept", job.Check("feed-pipe").Value);
         Assert.Contains("a new pipe is usual", Book.Confirmed("dirty").Pipe(FeedPipeState.CleanedAndSeenThrough).Check("feed-pipe").Why);
+    }
+
+    [Fact]
+    public void A_restrictor_seen_needs_its_figure_only_where_one_was_known_and_a_figure_set_later_changes_nothing()
+    {
+        var known = new Limit("restrictor", LimitSource.Maker, "sheet 7", 1.2, 1.4);
+        static (Verdict, string) Of(JobBuilder job) => (job.Check("restrictor").Verdict, job.Check("restrictor").Why);
+        Assert.Equal((Verdict.Sound, "Seen clear, seen."), Of(Book.In().Answer(SupplyChecks.RestrictorSeen, "clear")));
+        Assert.Equal((Verdict.ReadingOnly, "Seen clear; a figure for its size is known: measure it."),
+            Of(Book.In(limits: known).Answer(SupplyChecks.RestrictorSeen, "clear")));
+        Assert.Equal((Verdict.Stop, "None is there, but a figure for one is known."), Of(Book.In(limits: known).Answer(SupplyChecks.RestrictorSeen,
+            "none-there")));
+        Assert.Equal(Verdict.Stop, Of(Book.In(limits: known).Answer(SupplyChecks.RestrictorSeen, "blocked")).Item1);
+        var before = Book.In().Answer(SupplyChecks.RestrictorSeen, "clear");
+        Assert.Equal(Verdict.Sound, new JudgedJob(before.Job.Context with { Limits = new LimitBook([known]) }).Check("restrictor", 1).Verdict);
     }
 }
