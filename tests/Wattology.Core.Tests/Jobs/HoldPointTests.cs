@@ -74,6 +74,10 @@ public sealed class HoldPointTests
         Assert.Equal(("Eli Wren", "p-eli"), (two.Entries[^1].Second, two.Entries[^1].SecondId));
         Assert.Contains("boat leaves Second name: Eli Wren.", two.Job.Words(two.Entries[^1]));
         Assert.True(two.Job.HoldPoint(HoldPoint.Release).TakesTwo);
+        // One stop among items that one name passes takes two names all the same.
+        Assert.Contains("Passing this takes two names", Refusal(Book.Confirmed("dirty").Disable().Catch(0.2), HoldPoint.Release));
+        Assert.Equal("release", two.Job.HoldPoint(HoldPoint.Start).Items.Single(i => i.Id == "release").Sheet);
+        Assert.Equal("parts", two.Job.HoldPoint(HoldPoint.Release).Items.Single(i => i.Id == "as-received-1").Sheet);
     }
 
     [Fact]
