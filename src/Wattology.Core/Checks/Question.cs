@@ -90,6 +90,9 @@ public sealed record LookState(Question Question, Noted<Looked>? Noted, Reopened
     /// <summary>Whether it is answered and nothing reopened it.</summary>
     public bool Answered => Answer is not null;
 
+    /// <summary>The latest entry among the answers to several questions; null when nobody answered any.</summary>
+    public static Entry? Last(IEnumerable<LookState> states) => states.Select(s => s.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);
+
     /// <summary>As an item of a hold point.</summary>
     public ItemState Item
     {

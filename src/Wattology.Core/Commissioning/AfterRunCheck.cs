@@ -144,7 +144,7 @@ public static class AfterRunCheck
     private static Found Read(JobContext job, int turbo)
     {
         var states = Asked.Where(q => q.Applies(job, 0)).Select(q => q.Read(job, 0)).ToArray();
-        var last = states.Select(s => s.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);
+        var last = LookState.Last(states);
         if (states.FirstOrDefault(s => s.Answer is { Verdict: Verdict.Stop }) is { } stop)
             return new(Verdict.Stop, stop.Words, $"{stop.Question.Title}: {stop.Words}.", stop.Noted!.Entry);
         return states.FirstOrDefault(s => !s.Answered) is { } open ? new(last is null ? Verdict.NotLookedAt : Verdict.ReadingOnly, "",

@@ -48,7 +48,7 @@ public sealed class EngineRuns
         else if (entry.Kind == PressureRead.Kind.Name && record.Read<PressureRead>(entry) is { Body.By: PressureBy.DirectGauge,
             Outcome: PressureOutcome { Proves: true } })
             NoPressureStop = false;
-        else if (entry.Kind == "stop-worked" && record.Read<StopWorked>(entry).Body.Stop is var stop)
+        else if (entry.Kind == StopWorked.KindName && record.Read<StopWorked>(entry).Body.Stop is var stop)
         {
             if (stop == StopKind.NoPressure) NoPressureStop = false;
             else (TroubleNow, TroubleEntry) = (null, null);

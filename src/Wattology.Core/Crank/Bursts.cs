@@ -115,6 +115,13 @@ public static class Bursts
     /// <summary>What it is cranked for at present; null when nobody said.</summary>
     public static string? PurposeOf(JobContext job) => Purpose.Read(job, 0).Noted?.Body.Answer;
 
+    /// <summary>Whether it is cranked to prime; it counts as that until somebody says otherwise, since priming asks for the most.</summary>
+    public static bool IsToPrime(JobContext job) => IsToPrime(PurposeOf(job));
+
+    /// <summary>Whether a purpose is to prime.</summary>
+    /// <param name="purpose">The answer's id; null when nobody said.</param>
+    public static bool IsToPrime(string? purpose) => purpose is null or ToPrime;
+
     /// <summary>The burst that runs; null when none does.</summary>
     public static Entry? Running(JobRecord record)
     {

@@ -48,7 +48,7 @@ public static class BoostFit
     private static Found Read(JobContext job, int turbo)
     {
         var states = Definition.Questions.Select(q => q.Read(job, 0)).ToArray();
-        var last = states.Select(s => s.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);
+        var last = LookState.Last(states);
         var bad = states.FirstOrDefault(s => s.Answer is { Verdict: Verdict.Stop });
         if (bad is not null) return new(Verdict.Stop, bad.Question.Title, $"{bad.Question.Title}: {bad.Words}.", bad.Noted!.Entry);
         return states.FirstOrDefault(s => !s.Answered) is { } open ? new(last is null ? Verdict.NotLookedAt : Verdict.ReadingOnly,

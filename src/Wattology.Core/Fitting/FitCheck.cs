@@ -99,7 +99,7 @@ public static class FitCheck
         Paper = null,
     };
 
-    private static bool ToPrime(ItemContext context, int turbo) => Bursts.PurposeOf(context.Job) is null or Bursts.ToPrime;
+    private static bool ToPrime(ItemContext context, int turbo) => Bursts.IsToPrime(context.Job);
 
     private static Found Read(JobContext job, int turbo)
     {
@@ -107,7 +107,7 @@ public static class FitCheck
             t))))
             .ToArray();
         var open = states.FirstOrDefault(s => s.State.Answer is not { Verdict: Verdict.Sound or Verdict.Doubtful });
-        var last = states.Select(s => s.State.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);
+        var last = LookState.Last(states.Select(s => s.State));
         return open.State is null ? new(Verdict.Sound, "fitted", "Fitted, connected, closed and secured.", last)
             : new(last is null ? Verdict.NotLookedAt : Verdict.ReadingOnly, "",
                 $"{job.Record.Machine().Named(open.State.Question.Title, open.t)}: {open.State.Item.Because}", last);

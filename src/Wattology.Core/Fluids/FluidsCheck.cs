@@ -82,8 +82,7 @@ public static class FluidsCheck
         [
             new(HoldPoint.Start, "oil-service", "Oil and filter new, or kept because", (context, _) => context.Job.Record.Latest<OilService>() is { } noted
                 ? ItemState.Done($"{noted.Body.Words}.", noted.Entry) : ItemState.NotLooked("Not answered yet.")),
-            ItemDefinition.Asked(HoldPoint.Crank, OilLevel, "Oil level seen", (context, _) => Crank.Bursts.PurposeOf(context.Job)
-                is null or Crank.Bursts.ToPrime),
+            ItemDefinition.Asked(HoldPoint.Crank, OilLevel, "Oil level seen", (context, _) => Crank.Bursts.IsToPrime(context.Job)),
             ItemDefinition.Asked(HoldPoint.Start, OilLevel),
             ItemDefinition.Asked(HoldPoint.Start, Coolant),
         ],

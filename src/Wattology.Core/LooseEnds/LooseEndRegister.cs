@@ -79,7 +79,7 @@ public static class LooseEndsCheck
         Kinds = [LooseEndOpened.EntryKind, LooseEndClosed.Kind],
         Items =
         [
-            Holding(HoldPoint.Crank, context => Bursts.PurposeOf(context.Job) is Bursts.ToPrime or null ? Blocks.Priming : Blocks.Cranking),
+            Holding(HoldPoint.Crank, context => Bursts.IsToPrime(context.Job) ? Blocks.Priming : Blocks.Cranking),
             Holding(HoldPoint.Start, _ => Blocks.Start),
             Holding(HoldPoint.HandOver, _ => Blocks.HandOver),
             new(HoldPoint.Start, "restored", "Everything disabled or unplugged is back", (context, _) => LooseEndRegister.Open(context.Job)

@@ -55,12 +55,10 @@ public sealed class Cranking
             Pressure(entry, read.Body.By, ((PressureOutcome)read.Outcome!).Judgement.Verdict);
         else if (entry.Kind == PressureNoted.Kind.Name) Pressure(entry, record.Read<PressureNoted>(entry).Body.By, Earlier(record.Read<PressureNoted>(entry)
             .Body));
-        else if (entry.Kind == StopWorkedName && record.Read<StopWorked>(entry).Body.Stop == StopKind.NoPressure)
+        else if (entry.Kind == StopWorked.KindName && record.Read<StopWorked>(entry).Body.Stop == StopKind.NoPressure)
             (NoPressureStop, _used, _cooling) = (false, 0, NoPressureStop ? LastEnd : _cooling);
         else if (Unproves(entry) is { } because) Unprove(entry, because);
     }
-
-    private const string StopWorkedName = "stop-worked";
 
     private void Take(Entry entry, Looked looked)
     {
@@ -73,7 +71,7 @@ public sealed class Cranking
     {
         (_running, LastEnd, _cooling) = (null, entry, null);
         _bursts.Add(seconds);
-        if (_purpose is not (null or Bursts.ToPrime)) return;
+        if (!Bursts.IsToPrime(_purpose)) return;
         Cranked |= NotOiled.Count == 0;
         if (PressureProved) return;
         _used += seconds;
@@ -166,7 +164,7 @@ public sealed class Cranking
     /// <summary>The longest the next burst may last, s: the burst's own limit, or what is left of the allowance where it counts.</summary>
     public double BurstMost => Counts ? Math.Min(Under.BurstMost, Math.Max(0, AllowedSeconds - _used)) : Under.BurstMost;
 
-    private bool Counts => !PressureProved && _purpose is null or Bursts.ToPrime;
+    private bool Counts => !PressureProved && Bursts.IsToPrime(_purpose);
 
     /// <summary>Rest still to go, s: after a burst the starter's rest, after work on a stop its cooling.</summary>
     public double RestLeft => LastEnd is { } end ? Math.Max(0, RestOwed - _job.SecondsSince(end)) : 0;

@@ -27,8 +27,8 @@ public static class PrimeCheck
             new(HoldPoint.Crank, Bursts.Purpose.Id, "What it is cranked for", (context, _) => Hard(Bursts.Purpose.Read(context.Job, 0).Item)),
             new(HoldPoint.Crank, "disabled", "Engine unable to fire", (context, _) => Unable(context.Job)),
             new(HoldPoint.Crank, Bursts.Clear.Id, "Hands, tools and rags clear", (context, _) => AllClear(context.Job)),
-            new(HoldPoint.Crank, "oiled", "Oiled", (context, turbo) => !ToPrime(context.Job) ? null : Oil(context.Job, turbo)) { PerTurbo = true },
-            ItemDefinition.Asked(HoldPoint.Crank, PrimeQuestions.Wheel, "Wheel turns by hand", (context, turbo) => ToPrime(context.Job)
+            new(HoldPoint.Crank, "oiled", "Oiled", (context, turbo) => !Bursts.IsToPrime(context.Job) ? null : Oil(context.Job, turbo)) { PerTurbo = true },
+            ItemDefinition.Asked(HoldPoint.Crank, PrimeQuestions.Wheel, "Wheel turns by hand", (context, turbo) => Bursts.IsToPrime(context.Job)
                 && !PlateCheck.Stays(context.Job, turbo)),
             ItemDefinition.Asked(HoldPoint.Start, PrimeQuestions.Wheel, "Wheel turns free"),
             ItemDefinition.Asked(HoldPoint.Start, DrainCheck.End, "Oil seen leaving the drain end", (context, turbo)
@@ -36,8 +36,6 @@ public static class PrimeCheck
             new(HoldPoint.Start, "pressure", "Oil pressure proved", (context, _) => Pressure(Cranking.Of(context.Job))),
         ],
     };
-
-    private static bool ToPrime(JobContext job) => Bursts.PurposeOf(job) is null or Bursts.ToPrime;
 
     private static ItemState Hard(ItemState state) => state.Settled ? state : ItemState.Barred(state.Because, state.By);
 

@@ -188,9 +188,12 @@ public enum StopKind
 /// <param name="Done">What was done.</param>
 public sealed record StopWorked(StopKind Stop, [Needed("Say what was found.")] string Found, [Needed("Say what was done about it.")] string Done) : EntryBody
 {
+    /// <summary>The kind's name in records.</summary>
+    public const string KindName = "stop-worked";
+
     /// <summary>The kind of entry.</summary>
     /// <param name="stands">Whether such a stop stands.</param>
-    public static EntryKind KindOf(Func<JobContext, StopKind, bool> stands) => new EntryKind<StopWorked>("stop-worked", "Worked on after a stop",
+    public static EntryKind KindOf(Func<JobContext, StopKind, bool> stands) => new EntryKind<StopWorked>(KindName, "Worked on after a stop",
         (_, n) => $"{(n.Body.Stop == StopKind.NoPressure ? "No oil pressure" : "Trouble while running")}. Found: {n.Body.Found}. Done: {n.Body.Done}.")
     {
         Correction = Correction.Never,

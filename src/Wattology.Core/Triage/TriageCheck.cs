@@ -44,7 +44,6 @@ public static class TriageCheck
             .. Systems.Select(q => ItemDefinition.Asked(HoldPoint.Order, q, $"{q.Title} looked at, or skipped by name")),
             ItemDefinition.Asked(HoldPoint.HandOver, CodesBefore),
         ],
-        Answers = [],
         Paper = null,
     };
 
@@ -59,7 +58,7 @@ public static class TriageCheck
     {
         var states = Definition.Questions.Select(q => q.Read(job, 0)).ToArray();
         var open = states.FirstOrDefault(s => !s.Answered);
-        var last = states.Select(s => s.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);
+        var last = LookState.Last(states);
         return open is null ? new(Verdict.Sound, "done", "Every system was looked at, or skipped by name.", last)
             : new(last is null ? Verdict.NotLookedAt : Verdict.ReadingOnly, "", $"{open.Question.Title}: not looked at yet.", last);
     }

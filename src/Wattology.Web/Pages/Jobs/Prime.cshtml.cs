@@ -44,7 +44,7 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     public QuestionView Clear => new(this, Bursts.Clear, 0);
 
     /// <summary>Whether it is cranked to prime.</summary>
-    public bool ToPrime => Bursts.PurposeOf(Job.Context) is null or Bursts.ToPrime;
+    public bool ToPrime => Bursts.IsToPrime(Job.Context);
 
     /// <summary>What a disabled thing takes, in words.</summary>
     public static string Takes(Disabled item) => (item.Fuel, item.Spark) switch
