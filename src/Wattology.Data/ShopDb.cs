@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
+using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
 using Wattology.Data.Shop;
@@ -24,6 +25,9 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
 
     /// <summary>The shop's settings.</summary>
     public DbSet<SettingRow> Settings => Set<SettingRow>();
+
+    /// <summary>The shop's instruments.</summary>
+    public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
 
     /// <summary>Options for a database file.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file)
@@ -52,6 +56,12 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
         builder.Entity<SupersessionRow>().HasKey(x => x.Old);
+        builder.Entity<InstrumentRow>(e =>
+        {
+            e.Property(x => x.Name).UseCollation("NOCASE");
+            e.Property(x => x.Kind).HasConversion<string>();
+            e.HasIndex(x => x.Name).IsUnique();
+        });
         builder.Entity<SettingRow>().HasKey(x => x.Key);
     }
 }

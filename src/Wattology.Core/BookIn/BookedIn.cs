@@ -33,6 +33,21 @@ public enum BoostControl
     ExternalWastegate,
 }
 
+/// <summary>Control of boost in words.</summary>
+public static class BoostControlWords
+{
+    /// <summary>Every way, with its words, in the order it is offered.</summary>
+    public static readonly IReadOnlyList<(BoostControl Control, string Words)> All =
+    [
+        (BoostControl.None, "none"), (BoostControl.WastegateCanister, "wastegate, pressure canister"), (BoostControl.WastegateElectric, "wastegate, electric"),
+        (BoostControl.VanesCanister, "vanes, pressure or vacuum canister"), (BoostControl.VanesElectric, "vanes, electric motor"),
+        (BoostControl.ExternalWastegate, "external wastegate"),
+    ];
+
+    /// <summary>One in words.</summary>
+    public static string Words(this BoostControl control) => All.First(c => c.Control == control).Words;
+}
+
 /// <summary>What the engine burns.</summary>
 public enum Fuel
 {

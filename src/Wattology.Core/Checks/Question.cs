@@ -132,6 +132,8 @@ public sealed record Looked([Bounds(0, 2)] int Turbo, string Question, string An
         (job, body) => new LookedOutcome(new Judgement(find(body.Question)!.Judge(job, body) ?? find(body.Question)!.Find(body.Answer)!.Verdict, body.Answer)),
         (job, n) => $"{which(job, n.Body.Turbo)}{find(n.Body.Question)?.Title ?? n.Body.Question.Replace('-', ' ')}: {Words(find(n.Body.Question), n.Body)}")
     {
+        // A touch by mistake is taken back, and what was answered before stands again.
+        Correction = Correction.ByTakingBack,
         Question = (record, body) => (record.Latest<Looked>(l => l.Question == body.Question && l.Turbo == body.Turbo)?.Entry, $"look.{body.Question}"),
         Guard = body => find(body.Question)?.Needs,
         Refuse = (job, body) =>

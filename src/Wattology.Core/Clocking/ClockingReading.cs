@@ -1,6 +1,7 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
@@ -43,7 +44,10 @@ public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled,
             return $"{job.Which(n.Body.Turbo)}oil inlet at {ShopUnits.Digits(n.Body.Input.OilInletDeg)}° from the compressor end, "
                 + $"drain {ShopUnits.Digits(outcome.Result.WorstDrainTiltDeg)}° off plumb, "
                 + $"{(n.Body.AsInstalled ? "as installed" : "on the bench")}. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
-        });
+        })
+    {
+        MeasuredWith = [InstrumentKind.AngleGauge],
+    };
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

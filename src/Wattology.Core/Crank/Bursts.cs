@@ -93,10 +93,13 @@ public static class Bursts
     /// <summary>The answer that cranks to prime.</summary>
     public const string ToPrime = "prime";
 
+    /// <summary>The answer that cranks to catch oil from the feed.</summary>
+    public const string ToCatch = "catch";
+
     /// <summary>What it is cranked for.</summary>
     public static readonly Question Purpose = new("crank-purpose", "What it is cranked for",
     [
-        new("catch", "to catch oil from the feed", Known: Known.Told),
+        new(ToCatch, "to catch oil from the feed", Known: Known.Told),
         new("compression", "to measure compression", Known: Known.Told),
         new(ToPrime, "to prime and see oil pressure", Known: Known.Told),
     ]) { Hint = "Cranking to prime asks for more, and counts against the allowance." };

@@ -1,6 +1,7 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 
@@ -44,6 +45,7 @@ public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure)] do
         (job, n) => n.Outcome is CrankcaseOutcome outcome
             ? $"{job.Units.ShowPressure(n.Body.PressureKpa)}, {JsonForm.Plain(n.Body.Running)}. {outcome.Why}{outcome.Judgement.Said(job.Units)}" : "")
     {
+        MeasuredWith = [InstrumentKind.Manometer],
         Caution = new("Engine running: keep clear of belts, fan and hot exhaust; a diesel drawing oil can run away on it, so have the intake cover to hand."),
     };
 }

@@ -1,6 +1,7 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 
@@ -21,7 +22,10 @@ public sealed record DrainReading([Bounds(1, 2)] int Turbo, string Grade, bool A
             var outcome = (DrainOutcome)n.Outcome!;
             return $"{job.Which(n.Body.Turbo)}carries {ShopUnits.Digits(outcome.Result.Margin)} × what it must, "
                 + $"{(n.Body.AsInstalled ? "as installed" : "as planned")}. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
-        });
+        })
+    {
+        MeasuredWith = [InstrumentKind.Tape, InstrumentKind.AngleGauge],
+    };
 }
 
 /// <summary>What a drain came to.</summary>

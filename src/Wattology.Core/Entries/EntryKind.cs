@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.PartNumbers;
@@ -83,6 +84,9 @@ public abstract class EntryKind
 
     /// <summary>How it may be known; any way, or none, where the list is empty.</summary>
     public IReadOnlyList<Known> KnownBy { get; init; } = [];
+
+    /// <summary>The kinds of instrument it is measured with; any where the list is empty.</summary>
+    public IReadOnlyList<InstrumentKind> MeasuredWith { get; init; } = [];
 
     /// <summary>What can hurt somebody at this act; null where nothing does.</summary>
     public Caution? Caution { get; init; }

@@ -15,7 +15,35 @@ public sealed record FindingNoted([Bounds(0, 2)] int Turbo, string Finding, Answ
     public static readonly EntryKind Kind = new EntryKind<FindingNoted>("finding", "Finding",
         (job, n) => $"{job.Which(n.Body.Turbo)}{FindingWords.Of(n.Body.Finding).Said(n.Body.Answer)}")
     {
-        Question = (record, body) => (record.Latest<FindingNoted>(f => f.Finding == body.Finding && f.Turbo == body.Turbo)?.Entry, $"answer.{body.Finding}"),
+        Correction = Correction.ByTakingBack,
+        Question = (record, body) => (record.FindingOf(body.Finding, body.Turbo)?.Entry, FieldOf(body.Finding)),
+    };
+
+    /// <summary>The field of a page in which a finding is answered.</summary>
+    public static string FieldOf(string finding) => $"answer.{finding}";
+
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (CauseModel.Usual.Find(Finding) is null) faults.Add(Faults.Join(path, "finding"), "There is no such finding.");
+    }
+}
+
+/// <summary>A person says of a finding otherwise than a reading does, and why.</summary>
+/// <param name="Turbo">Which turbo, from 1; 0 for the job as a whole.</param>
+/// <param name="Finding">Its id in the cause model.</param>
+/// <param name="Answer">What looking brought.</param>
+/// <param name="Because">Why it holds against the reading.</param>
+public sealed record FindingOtherwise([Bounds(0, 2)] int Turbo, string Finding, Answer Answer,
+    [Needed("Say why it holds against the reading.")] string Because) : EntryBody, IHasRules, IOfTurbo
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<FindingOtherwise>("finding-otherwise", "Finding, against the reading",
+        (job, n) => $"{job.Which(n.Body.Turbo)}{FindingWords.Of(n.Body.Finding).Said(n.Body.Answer)}, because {n.Body.Because}")
+    {
+        Correction = Correction.ByTakingBack,
+        Question = (record, body) => (record.FindingOf(body.Finding, body.Turbo)?.Entry, FindingNoted.FieldOf(body.Finding)),
+        Refuse = (_, body) => string.IsNullOrWhiteSpace(body.Because) ? new("Say why it holds against the reading.", FindingNoted.FieldOf(body.Finding)) : null,
     };
 
     /// <inheritdoc/>
@@ -34,7 +62,16 @@ public static class FindingRecord
     public static IReadOnlyDictionary<string, Noted<FindingNoted>> Findings(this JobRecord record, int turbo = 0)
     {
         var last = new Dictionary<string, Noted<FindingNoted>>();
-        foreach (var noted in record.All<FindingNoted>().Where(f => turbo == 0 || f.Body.Turbo == 0 || f.Body.Turbo == turbo)) last[noted.Body.Finding] = noted;
+        foreach (var noted in Said(record).Where(f => turbo == 0 || f.Body.Turbo == 0 || f.Body.Turbo == turbo)) last[noted.Body.Finding] = noted;
         return last;
     }
+
+    /// <summary>What was last said of one finding, of exactly that turbo; null when nobody said anything.</summary>
+    public static Noted<FindingNoted>? FindingOf(this JobRecord record, string finding, int turbo)
+        => Said(record).LastOrDefault(f => f.Body.Finding == finding && f.Body.Turbo == turbo);
+
+    // What is said against a reading is said like any other finding, with its reason beside.
+    private static IEnumerable<Noted<FindingNoted>> Said(JobRecord record) => record.All<FindingNoted>()
+        .Concat(record.All<FindingOtherwise>().Select(o => new Noted<FindingNoted>(o.Entry, new(o.Body.Turbo, o.Body.Finding, o.Body.Answer), null)))
+        .OrderBy(n => n.Entry.Seq);
 }

@@ -82,17 +82,25 @@ public sealed class JudgedJob(JobContext context)
     public DiagnoseResult RankingOf(int turbo) => _rankings.TryGetValue(turbo, out var known) ? known : _rankings[turbo] = Diagnosis.Compute(CauseModel.Usual,
         new DiagnoseInput(AnswersOf(turbo).ToDictionary(a => a.Key, a => a.Value.Answer), null, Machine.ExcludedCauses));
 
-    private Dictionary<string, Answered> ReadAnswers(int turbo)
+    /// <summary>What readings answer, of one turbo with the engine or of all when 0, whatever a person says of it.</summary>
+    public IReadOnlyDictionary<string, Answered> ReadingsOf(int turbo)
     {
         var answers = new Dictionary<string, Answered>();
-        var said = Record.Findings(turbo);
         foreach (var reading in Checks.Where(c => turbo == 0 || c.Turbo == 0 || c.Turbo == turbo))
             foreach (var answered in reading.Check.Answers)
-                if (answered.Present(reading) is { } present && reading.Found.Since is { } since && !said.ContainsKey(answered.Finding)
-                    && (present || !answers.ContainsKey(answered.Finding)))
+                if (answered.Present(reading) is { } present && reading.Found.Since is { } since && (present || !answers.ContainsKey(answered.Finding)))
                     answers[answered.Finding] = new(present ? Answer.Present : Answer.Absent, since, reading);
-        foreach (var (finding, noted) in said)
+        return answers;
+    }
+
+    private Dictionary<string, Answered> ReadAnswers(int turbo)
+    {
+        var answers = new Dictionary<string, Answered>(ReadingsOf(turbo));
+        foreach (var (finding, noted) in Record.Findings(turbo))
+        {
+            answers.Remove(finding);
             if (noted.Body.Answer is { } answer) answers[finding] = new(answer, noted.Entry, null);
+        }
         return answers;
     }
 }

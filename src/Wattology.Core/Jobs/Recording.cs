@@ -1,5 +1,6 @@
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.Findings;
 using Wattology.Core.Inputs;
 using Wattology.Core.Limits;
 using Wattology.Core.People;
@@ -84,6 +85,8 @@ public static class Recording
             => job.Checks.Any(c => c.Found.Since?.Hash == accepted.Entry && c.Verdict == Verdict.Stop)
             ? "A stop cannot be taken by name; only a new reading clears it."
                 : "Only a doubtful reading, or one without a verdict, is taken by name; what is planned is looked at again as installed.",
+        FindingNoted { Answer: { } answer } noted when job.ReadingsOf(noted.Turbo).TryGetValue(noted.Finding, out var read) && read.Answer != answer
+            => new($"The {read.Reading!.Title.ToLowerInvariant()} reading says otherwise. Say why this holds against it.", FindingNoted.FieldOf(noted.Finding)),
         HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed, second),
         _ => null,
     };

@@ -67,4 +67,24 @@ public sealed record Quantity(Measure Measure, string Name, Enum? Unit, IReadOnl
 
     /// <summary>The quantity of a measure.</summary>
     public static Quantity Of(Measure measure) => All[measure];
+
+    /// <summary>The units worth a key of their own on a number pad, as people write them; none for a plain number.</summary>
+    public IReadOnlyList<string> Keys => Measure switch
+    {
+        Measure.Pressure => ["kPa", "bar", "psi", "mbar"],
+        Measure.Length => ["mm", "cm", "m", "in"],
+        Measure.Temperature => ["°C", "°F"],
+        Measure.Volume => ["ml", "l"],
+        Measure.Seconds => ["s", "min"],
+        Measure.Minutes => ["min", "h"],
+        Measure.Hours => ["h"],
+        Measure.Flow => ["l/min", "ml/min"],
+        Measure.Angle => ["°"],
+        Measure.Distance => ["km", "mi"],
+        Measure.Viscosity => ["cSt"],
+        Measure.Density => ["kg/m3", "kg/l"],
+        Measure.Voltage => ["V"],
+        Measure.Speed => ["rpm"],
+        _ => [],
+    };
 }

@@ -3,6 +3,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Crank;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 
@@ -28,6 +29,7 @@ public sealed record CatchTestReading([Bounds(1, 2)] int Turbo, string Grade, Ca
         })
     {
         RefuseFirst = (job, _) => Bursts.WasSafe(job) ? null : UnsafeWords,
+        MeasuredWith = [InstrumentKind.Container, InstrumentKind.PressureGauge, InstrumentKind.Thermometer],
         Caution = new("Never catch from a hot idling engine: an open feed can throw 15 l/min of hot oil. Engine unable to fire; hands, rags and hair clear "
             + "of belts and fan. The maker's procedure comes first."),
     };

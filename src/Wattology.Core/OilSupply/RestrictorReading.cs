@@ -1,6 +1,7 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 
 namespace Wattology.Core.OilSupply;
@@ -18,7 +19,10 @@ public sealed record RestrictorReading([Bounds(1, 2)] int Turbo, bool Fitted, bo
         (job, reading) => RestrictorOutcome.Of(reading, job.Limits),
         (job, n) => n.Outcome is RestrictorOutcome outcome
             ? $"{job.Which(n.Body.Turbo)}{(n.Body.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted")}. "
-            + $"{outcome.Why}{outcome.Judgement.Said(job.Units)}" : "");
+            + $"{outcome.Why}{outcome.Judgement.Said(job.Units)}" : "")
+    {
+        MeasuredWith = [InstrumentKind.PinGauge],
+    };
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

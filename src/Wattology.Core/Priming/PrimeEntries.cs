@@ -3,6 +3,7 @@ using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 
@@ -99,6 +100,7 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
         (job, n) => $"{n.Body.Words(job.Units)}. {((PressureOutcome)n.Outcome!).Why}{((PressureOutcome)n.Outcome!).Judgement.Said(job.Units)}")
     {
         KnownBy = [Known.Measured, Known.Seen],
+        MeasuredWith = [InstrumentKind.PressureGauge],
     };
 
     /// <summary>What showed, in words.</summary>

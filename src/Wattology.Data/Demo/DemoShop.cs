@@ -3,10 +3,12 @@ using Microsoft.EntityFrameworkCore;
 using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Entries;
+using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
 using Wattology.Core.People;
+using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
 using Wattology.Data.Shop;
@@ -54,6 +56,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         db.Settings.AddRange(new SettingRow { Key = "name", Value = DemoWorld.ShopName }, new SettingRow { Key = "prefix", Value = NumberPrefix });
         db.Supersessions.AddRange(DemoWorld.Supersessions.Select(s => new SupersessionRow { Old = s.Old, New = s.New }));
         db.Limits.AddRange(Limits(DemoWorld.People[^1].Name, clock.GetUtcNow().AddDays(-1100).ToUnixTimeMilliseconds()));
+        db.Instruments.AddRange(Instruments(DemoWorld.People[^1].Name, clock.GetUtcNow()));
         await db.SaveChangesAsync();
 
         var number = FirstNumber;
@@ -70,6 +73,24 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         new() { Key = "crankcase-open", Source = LimitSource.Maker, Reference = "Ilmari service data 6H, rev. 2", Scope = "Ilmari 6H 310", SoundTo = 1.2,
             DoubtTo = 1.6, SetBy = owner, SetAtMs = set },
     ];
+
+    private static IEnumerable<InstrumentRow> Instruments(string owner, DateTimeOffset now)
+    {
+        var today = DateOnly.FromDateTime(now.UtcDateTime);
+        InstrumentRow Row(string name, InstrumentKind kind, string range, int? days) => new()
+        {
+            Name = name, Kind = kind, Range = range, CalibratedUntil = days is { } d ? today.AddDays(d) : null, SetBy = owner,
+            SetAtMs = now.AddDays(-40).ToUnixTimeMilliseconds(),
+        };
+        return
+        [
+            Row("oil gauge 3", InstrumentKind.PressureGauge, "0 to 10 bar", 130), Row("oil gauge 1", InstrumentKind.PressureGauge, "0 to 6 bar", -44),
+            Row("manometer 1", InstrumentKind.Manometer, "−5 to 5 kPa", 210), Row("jug 2", InstrumentKind.Container, "0 to 500 ml", 300),
+            Row("tape and level", InstrumentKind.Tape, "3 m", null), Row("angle gauge", InstrumentKind.AngleGauge, "360°, by 0.1°", 75),
+            Row("pin gauges", InstrumentKind.PinGauge, "0.5 to 4 mm", 400), Row("dial gauge 2", InstrumentKind.DialGauge, "10 mm, by 0.01", 20),
+            Row("thermometer 4", InstrumentKind.Thermometer, "−20 to 250 °C", -3),
+        ];
+    }
 
     internal sealed record Story(DateTimeOffset Start, Func<string, DemoJob> Play);
 

@@ -81,6 +81,46 @@ namespace Wattology.Data.Migrations
                     b.ToTable("AspNetUserTokens", (string)null);
                 });
 
+            modelBuilder.Entity("Wattology.Data.Instruments.InstrumentRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("CalibratedUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<bool>("OutOfUse")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Range")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SetAtMs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SetBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Instruments");
+                });
+
             modelBuilder.Entity("Wattology.Data.Jobs.EntryRow", b =>
                 {
                     b.Property<string>("Job")

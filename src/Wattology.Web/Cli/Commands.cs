@@ -2,6 +2,7 @@ using System.CommandLine;
 using System.Net.Sockets;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using QRCoder;
 using Wattology.Core.Calculations;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
@@ -23,8 +24,15 @@ public static class Commands
     /// <summary>All commands.</summary>
     public static RootCommand Root()
     {
-        var port = new Option<int>("--port") { Description = "Port on 127.0.0.1.", DefaultValueFactory = _ => DefaultPort };
+        var port = new Option<int>("--port") { Description = "Port to serve on.", DefaultValueFactory = _ => DefaultPort };
         port.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
+        var address = new Option<string>("--address") { Description = "Address to serve on, such as 192.168.1.20 for the bay's network, or 0.0.0.0 for "
+            + "all; then over HTTPS.", DefaultValueFactory = _ => "127.0.0.1" };
+        var host = new Option<string[]>("--host") { Description = "A name under which the shop is reached, beside its addresses; others are refused. May be "
+            + "given several times." };
+        var certificate = new Option<FileInfo?>("--certificate") { Description = "A certificate with its key, PFX or PEM; one is made where none is given." };
+        var proxy = new Option<bool>("--behind-proxy") { Description = "A proxy on this machine stands in front and speaks HTTPS." };
+        Func<ParseResult, Wish> wish = r => new(r.GetValue(address)!, r.GetValue(port), r.GetValue(host) ?? [], r.GetValue(certificate), r.GetValue(proxy));
         var data = new Option<DirectoryInfo>("--data") { Description = "The shop's folder.", Required = true };
         var demoData = new Option<DirectoryInfo>("--data") { Description = "The demo shop's folder.", DefaultValueFactory = _
             => new DirectoryInfo("demo-data") };
@@ -36,10 +44,11 @@ public static class Commands
         var number = new Argument<string>("number") { Description = "The job's number." };
         var job = new Option<string?>("--job") { Description = "One job's number; all jobs when left out." };
 
-        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale };
-        demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, r.GetValue(port), new DemoWish(r.GetValue(fresh), r.GetValue(scale)), stop));
-        var serve = new Command("serve", "Serve a real shop.") { port, data };
-        serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, r.GetValue(port), null, stop));
+        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale, address, host, certificate,
+            proxy };
+        demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, wish(r), new DemoWish(r.GetValue(fresh), r.GetValue(scale)), stop));
+        var serve = new Command("serve", "Serve a real shop.") { port, data, address, host, certificate, proxy };
+        serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, wish(r), null, stop));
         var calc = new Command("calc", "Compute: JSON from standard input, JSON to standard output.") { name };
         calc.SetAction(r => Calc(r.GetValue(name)!));
         var verify = new Command("verify", "Prove that no entry was changed.") { demoData, job };
@@ -55,26 +64,35 @@ public static class Commands
             export, import };
     }
 
+    /// <summary>Where a shop shall be served.</summary>
+    private sealed record Wish(string Address, int Port, IReadOnlyList<string> Hosts, FileInfo? Certificate, bool BehindProxy);
+
     /// <summary>What a demo shall be.</summary>
     private sealed record DemoWish(bool Fresh, int Scale);
 
-    private static async Task<int> ServeAsync(DirectoryInfo data, int port, DemoWish? demo, CancellationToken stop)
+    private static async Task<int> ServeAsync(DirectoryInfo data, Wish wish, DemoWish? demo, CancellationToken stop)
     {
-        if (PortTaken(port)) return Fail(TakenWords(port));
         try
         {
             var folder = new ShopFolder(data.FullName);
-            using var held = folder.Hold($"http://127.0.0.1:{port}", TimeProvider.System.GetUtcNow());
+            var at = ServedAt.Read(wish.Address, wish.Port, wish.Hosts, wish.Certificate, wish.BehindProxy, plain => ShopCertificate.Own(folder, plain));
+            if (PortTaken(at)) return Fail(TakenWords(at));
+            using var held = folder.Hold(at.Urls[0], TimeProvider.System.GetUtcNow());
             if (demo is { Fresh: true }) folder.ClearDemo();
-            await using var app = ShopHost.Build(folder, port);
+            await using var app = ShopHost.Build(folder, at);
             var waiting = await OpenAsync(app.Services, folder, demo, stop);
-            await app.StartAsync(stop);
-            Greet(app, folder, port, demo is not null, waiting);
+            try { await app.StartAsync(stop); }
+            catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException) { return Fail(TakenWords(at)); }
+            catch (SocketException e) when (e.SocketErrorCode == SocketError.AddressNotAvailable)
+            {
+                return Fail($"{at.Address} is not an address of this machine. Its own: {string.Join(", ", at with { Address = System.Net.IPAddress.Any } is var all
+                    ? all.Addresses : [])}; or 0.0.0.0 for all of them.");
+            }
+            Greet(app, folder, at, demo is not null, waiting);
             await app.WaitForShutdownAsync(stop);
             return 0;
         }
         catch (RefusedException refused) { return Fail(refused.Message); }
-        catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException) { return Fail(TakenWords(port)); }
     }
 
     // Opens the shop, makes the demo where it is wanted, and answers whether the shop waits for its owner.
@@ -106,9 +124,17 @@ public static class Commands
         return false;
     }
 
-    private static void Greet(WebApplication app, ShopFolder folder, int port, bool demo, bool waiting)
+    private static void Greet(WebApplication app, ShopFolder folder, ServedAt at, bool demo, bool waiting)
     {
-        Console.WriteLine($"Wattology serves on http://127.0.0.1:{port}   (stop with Ctrl+C)");
+        foreach (var url in at.Urls) Console.WriteLine($"Wattology serves on {url}   (stop with Ctrl+C)");
+        if (at.Fingerprint.Length > 0) Console.WriteLine($"Certificate, SHA-256: {at.Fingerprint}");
+        if (!at.OnlyHere)
+        {
+            using var code = QRCodeGenerator.GenerateQrCode(at.Urls[0], QRCodeGenerator.ECCLevel.M);
+            using var drawn = new AsciiQRCode(code);
+            Console.WriteLine(drawn.GetGraphicSmall());
+            Console.WriteLine("Scan it with the tablet; the page 'Put it on a tablet' shows it again, beside the fingerprint.");
+        }
         Console.WriteLine($"Data in {folder.Path}");
         if (demo)
         {
@@ -119,12 +145,12 @@ public static class Commands
             + $"{app.Services.GetRequiredService<OwnerCode>().Code}");
     }
 
-    private static string TakenWords(int port) => $"Port {port} on 127.0.0.1 is taken by another program. Choose another with --port.";
+    private static string TakenWords(ServedAt at) => $"Port {at.Port} on {at.Address} is taken by another program. Choose another with --port.";
 
-    private static bool PortTaken(int port)
+    private static bool PortTaken(ServedAt at)
     {
         using var probe = new TcpClient();
-        try { probe.Connect(System.Net.IPAddress.Loopback, port); return true; }
+        try { probe.Connect(at.Addresses[0], at.Port); return true; }
         catch (SocketException) { return false; }
     }
 

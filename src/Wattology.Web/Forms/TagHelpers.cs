@@ -101,13 +101,30 @@ public sealed class ValueFieldHelper : FieldHelper
     /// <summary>Whether it may stay empty.</summary>
     public bool Optional { get; set; }
 
+    /// <summary>Whether a volume and its time may be said in one breath, <c>90 ml in 10 s</c>.</summary>
+    public bool Run { get; set; }
+
+    // Which keys the number pad has beside the digits; see pad.js.
+    private string PadKeys(Quantity quantity)
+    {
+        var own = Page.Units.Of(quantity).Symbol;
+        var units = quantity.Keys.Contains(own) ? quantity.Keys.Where(k => k != own).Prepend(own) : quantity.Keys;
+        var marks = Run ? new[] { "in", "s" } : quantity.Measure switch
+        {
+            Measure.Length => ["fraction", "and"],
+            Measure.Angle or Measure.Seconds => [":"],
+            _ => [],
+        };
+        return string.Join('|', units.Concat(marks));
+    }
+
     /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
         var quantity = Page.Records.Select(r => FieldPath.Find(r, Name)).FirstOrDefault(p => p is not null) is { } parameter
             ? BoundsAttribute.QuantityOf(parameter) : throw new InvalidOperationException($"No record of this page has a field '{Name}'.");
         var query = $"/understand?measure={JsonForm.WordOf(quantity.Measure)}&field={Uri.EscapeDataString(Name)}";
-        var input = Html.Tag("input", null, ("id", Id), ("name", Name), ("value", Page.Form[Name]), ("autocomplete", "off"), ("inputmode", "text"),
+        var input = Html.Tag("input", null, ("id", Id), ("name", Name), ("value", Page.Form[Name]), ("autocomplete", "off"), ("inputmode", "text"), ("data-pad", PadKeys(quantity)),
             ("aria-describedby", $"{Described} {Id}-echo"), ("aria-invalid", Fault is null ? null : "true"), ("hx-get", query),
             ("hx-trigger", "input changed delay:250ms"), ("hx-target", $"#{Id}-echo"), ("hx-swap", "innerHTML"), ("hx-push-url", "false"));
         Wrap(output, "div", null, LabelTag(Optional ? "if known" : null),
@@ -132,12 +149,15 @@ public sealed class TextFieldHelper : FieldHelper
     /// <summary>What the browser may fill in.</summary>
     public string? Autocomplete { get; set; }
 
+    /// <summary>Whether it takes digits only, such as a pin.</summary>
+    public bool Digits { get; set; }
+
     /// <inheritdoc/>
     public override void Process(TagHelperContext context, TagHelperOutput output)
     {
         var typed = Type == "password" ? "" : Page.Form[Name];
         var control = Html.Tag(Rows > 1 ? "textarea" : "input", null, ("id", Id), ("name", Name), ("aria-describedby", Described),
-            ("autocomplete", Autocomplete ?? "off"),
+            ("autocomplete", Autocomplete ?? "off"), ("data-pad", Digits ? "digits" : null), ("inputmode", Digits ? "numeric" : null),
             ("aria-invalid", Fault is null ? null : "true"), ("rows", Rows > 1 ? Rows.ToString(System.Globalization.CultureInfo.InvariantCulture) : null),
             ("type", Rows > 1 ? null : Type), ("value", Rows > 1 ? null : typed));
         // A browser drops the first line break of a text box.

@@ -1,5 +1,6 @@
 using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
@@ -9,6 +10,7 @@ using Serilog.Formatting.Compact;
 using Wattology.Core.Inputs;
 using Wattology.Data;
 using Wattology.Data.Demo;
+using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
 using Wattology.Web.Api;
@@ -27,24 +29,33 @@ public static class ShopHost
 
     /// <summary>Builds it; the caller runs it.</summary>
     /// <param name="folder">The shop's folder.</param>
-    /// <param name="port">Port on the loopback address.</param>
+    /// <param name="at">Where it is served.</param>
     /// <param name="configure">A last word for tests.</param>
-    public static WebApplication Build(ShopFolder folder, int port, Action<WebApplicationBuilder>? configure = null)
+    public static WebApplication Build(ShopFolder folder, ServedAt at, Action<WebApplicationBuilder>? configure = null)
     {
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions
         {
             ApplicationName = typeof(ShopHost).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory,
             WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"), EnvironmentName = Environments.Production,
         });
-        builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
-        builder.WebHost.ConfigureKestrel(k => { k.AddServerHeader = false; k.Limits.MaxRequestBodySize = 8 * 1024 * 1024; });
+        builder.WebHost.ConfigureKestrel(k =>
+        {
+            k.AddServerHeader = false;
+            k.Limits.MaxRequestBodySize = 8 * 1024 * 1024;
+            k.Listen(at.Address, at.Port, listen => { if (at.Certificate is { } certificate) listen.UseHttps(certificate); });
+        });
+        // A name nobody gave this shop is refused: a page elsewhere must not reach it under a name of its own.
+        builder.Configuration["AllowedHosts"] = string.Join(';', at.Hosts);
+        builder.Services.AddSingleton(at);
         AddLog(builder.Services, folder);
         AddShop(builder.Services, folder);
 
-        AddWeb(builder.Services);
+        AddWeb(builder.Services, at.Secure);
         configure?.Invoke(builder);
 
         var app = builder.Build();
+        if (at.BehindProxy) app.UseForwardedHeaders(new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor
+            | ForwardedHeaders.XForwardedProto });
         app.UseExceptionHandler("/trouble");
         app.UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
         app.Use(SecurityHeaders);
@@ -82,20 +93,26 @@ public static class ShopHost
             .WriteTo.Console(LogEventLevel.Warning));
     }
 
-    private static void AddWeb(IServiceCollection services)
+    private static void AddWeb(IServiceCollection services, bool secure)
     {
+        var policy = secure ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
         services.AddRazorPages(o =>
         {
             foreach (var page in OpenPages) o.Conventions.AllowAnonymousToPage(page);
         });
         services.AddAuthorizationBuilder()
             .SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
-        services.AddAntiforgery(o => o.Cookie.Name = "wattology-form");
-        services.Configure<Microsoft.AspNetCore.Mvc.CookieTempDataProviderOptions>(o => o.Cookie.Name = "wattology-note");
+        services.AddAntiforgery(o => { o.Cookie.Name = "wattology-form"; o.Cookie.SecurePolicy = policy; });
+        services.Configure<Microsoft.AspNetCore.Mvc.CookieTempDataProviderOptions>(o =>
+        {
+            o.Cookie.Name = "wattology-note";
+            o.Cookie.SecurePolicy = policy;
+        });
         services.ConfigureApplicationCookie(o =>
         {
             o.Cookie.Name = "wattology";
             o.Cookie.SameSite = SameSiteMode.Strict;
+            o.Cookie.SecurePolicy = policy;
             o.LoginPath = "/sign-in";
             o.AccessDeniedPath = "/sign-in";
             o.ExpireTimeSpan = TimeSpan.FromHours(14);
@@ -145,6 +162,7 @@ public static class ShopHost
         services.AddSingleton<ShopTimes>();
         services.AddScoped<FormState>();
         services.AddScoped<SecondNames>();
+        services.AddScoped<InstrumentStore>();
         services.AddScoped<SheetServices>();
         services.AddScoped<JobStore>();
         services.AddScoped<Verifier>();
@@ -165,7 +183,7 @@ public static class ShopHost
     private static Task SecurityHeaders(HttpContext context, RequestDelegate next)
     {
         var headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+        headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; "
             + "form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";

@@ -78,6 +78,7 @@ public sealed class Bay : IDisposable
         Again(() =>
         {
             var box = Look($"{within} :is(input, textarea)[name='{name}']");
+            Unfold(box);
             box.Clear();
             box.SendKeys(text);
         });
@@ -92,9 +93,16 @@ public sealed class Bay : IDisposable
     public void Press(string css) => Again(() =>
     {
         var element = Look(css);
+        Unfold(element);
         ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", element);
         element.Click();
     });
+
+    // What is folded is unfolded first, as a hand would; a test that counts touches does so itself.
+    private void Unfold(IWebElement element) => ((IJavaScriptExecutor)_driver).ExecuteScript("""
+        for (let fold = arguments[0].closest('details'); fold; fold = fold.parentElement.closest('details'))
+            if (!fold.open && !arguments[0].closest('summary')) fold.open = true;
+        """, element);
 
     /// <summary>Answers a question by its touch; what it asks for in words is typed first.</summary>
     public void Answer(string question, string answer, string? because = null, int turbo = 0)
@@ -117,7 +125,8 @@ public sealed class Bay : IDisposable
     /// <summary>Touches the button that reads so.</summary>
     public void PressButton(string words) => Again(() =>
     {
-        var button = Wait(d => d.FindElements(By.TagName("button")).FirstOrDefault(b => b.Displayed && b.Text.Trim() == words), $"no button '{words}'");
+        var button = Wait(d => d.FindElements(By.XPath($"//button[normalize-space()=\"{words}\"]")).FirstOrDefault(), $"no button '{words}'");
+        Unfold(button);
         ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", button);
         button.Click();
     });

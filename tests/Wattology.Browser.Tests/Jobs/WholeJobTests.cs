@@ -81,9 +81,11 @@ public sealed class WholeJobTests(DemoShopFixture demo)
                 ("debris-in-filter", "absent"),
             ("wheel-rubbed", "present"), ("radial-play-high", "present"), ("compressor-blades-hit", "absent"), ("shaft-blued", "present"),
                 ("bearings-scored", "absent"),
-        }) bay.Choose("answer." + finding, answer);
-        bay.PressButton("Record what changed");
-        bay.See(".said", "10 findings recorded");
+        })
+        {
+            bay.Press($"#finding-{finding} button[value='{answer}']");
+            bay.See($"#finding-{finding} .said", "saved");
+        }
         bay.See(".ranking", "settled");
         bay.See(".ranking li", "Lack of oil");
         bay.See("#spot-findings", "10 looked at");
@@ -94,12 +96,9 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.See("#remedy-starved-pipe", "Not looked at yet.");
         bay.Press("#remedy-starved-pipe a");
         bay.See("#sheet-title", "Feed pipe");
-        bay.Choose("state", "kept");
-        bay.Choose("known", "seen");
-        bay.PressButton("Record the feed pipe");
+        bay.PressButton("Record it kept");
         bay.See(".fault-list", "Say why the old pipe is kept");
-        bay.Choose("state", "renewed");
-        bay.PressButton("Record the feed pipe");
+        bay.PressButton("renewed");
         bay.See("#spot-feed-pipe-1", "renewed");
     }
 
@@ -188,13 +187,13 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         Assert.Contains("unmeasured", bay.Look(".dial").GetDomAttribute("class"));
         Assert.Equal("", bay.ValueOf("input.oil_inlet_deg"));
         bay.Type("input.oil_inlet_deg", "24");
-        bay.See("#clocking-preview", "24° off plumb");
-        bay.See("#clocking-preview", "24° anticlockwise");
+        bay.See("#preview", "24° off plumb");
+        bay.See("#preview", "24° anticlockwise");
         Assert.Equal("rotate(24)", bay.Look("#dial-inlet").GetDomAttribute("transform"));
         for (var i = 0; i < 4; i++) bay.PressButton("−5°");
-        bay.See("#clocking-preview .value", "4°");
+        bay.See("#preview .value", "4°");
         bay.Type("input.oil_inlet_deg", "half past eleven");
-        bay.See("#clocking-preview .value", "15°");
+        bay.See("#preview .value", "15°");
         bay.Type("input.oil_inlet_deg", "4");
         bay.Choose("known", "measured");
         bay.Type("instrument", "angle gauge");

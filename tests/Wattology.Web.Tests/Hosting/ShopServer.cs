@@ -34,7 +34,7 @@ public sealed class ShopServer : IAsyncDisposable
     public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
-        var app = ShopHost.Build(new ShopFolder(folder), 0, b =>
+        var app = ShopHost.Build(new ShopFolder(folder), ServedAt.Loopback(0), b =>
         {
             b.WebHost.UseTestServer();
             if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));

@@ -134,25 +134,63 @@ public sealed class JobStoreTests
         var job = await jory.BookInAsync();
         var stale = await jory.GetAsync(job + "/findings");
         await maren.GetAsync(job + "/findings");
-        await maren.PostAsync(job + "/findings", ("answer.blue-smoke", "present"), ("saw.blue-smoke", ""));
-        // Jory's browser sends everything that stands on the page, one of it touched.
-        var radios = stale.Page.QuerySelectorAll("form.findings input[type=radio][checked]").Select(r => (r.GetAttribute("name")!, r.GetAttribute("value")!));
-        var saws = stale.Page.QuerySelectorAll("form.findings input[name^=saw]").Select(r => (r.GetAttribute("name")!, r.GetAttribute("value") ?? ""));
-        var sent = radios.Where(r => r.Item1 != "answer.low-power").Concat(saws).Append(("answer.low-power", "present")).Append(("once", "stale")).ToArray();
-        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/findings", sent)).Status);
-        var now = await jory.GetAsync(job + "/findings");
-        Assert.NotNull(now.Page.QuerySelector("[name='answer.blue-smoke'][value=present][checked]"));
-        Assert.NotNull(now.Page.QuerySelector("[name='answer.low-power'][value=present][checked]"));
-        Assert.Equal(4, await jory.EntriesAsync(job));
-
-        var clash = await jory.PostAsync(job + "/findings", ("answer.blue-smoke", "absent"), ("saw.blue-smoke", ""), ("once", "clash"));
+        await maren.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "present"), ("saw", ""));
+        var saw = stale.Page.QuerySelector("#finding-blue-smoke [name=saw]")!.GetAttribute("value") ?? "";
+        var clash = await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "absent"), ("saw", saw), ("once", "clash"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, clash.Status);
         Assert.Contains("Maren T answered this after your page was opened: Blue smoke: seen.", clash.Said("#finding-blue-smoke .fault"));
-        Assert.NotNull(clash.Page.QuerySelector("[name='answer.blue-smoke'][value=absent][checked]"));
-        var saw = clash.Page.QuerySelector("[name='saw.blue-smoke']")!.GetAttribute("value")!;
-        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job
-            + "/findings", ("answer.blue-smoke", "absent"), ("saw.blue-smoke", saw), ("once", "deliberate"))).Status);
+        Assert.Equal("seen", clash.Said("#finding-blue-smoke [aria-pressed=true]"));
+        var seen = clash.Page.QuerySelector("#finding-blue-smoke [name=saw]")!.GetAttribute("value")!;
+        await jory.PostAsync(job + "/findings?handler=Say", ("finding", "low-power"), ("answer", "present"), ("saw", ""), ("once", "other"));
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "absent"), ("saw", seen),
+            ("once", "deliberate"))).Status);
         Assert.Equal(5, await jory.EntriesAsync(job));
+    }
+
+    [Fact]
+    public async Task A_finding_is_taken_back_beside_it_and_what_was_said_before_stands_again()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var jory = await server.VisitAsync("jory");
+        var job = await jory.BookInAsync();
+        await jory.GetAsync(job);
+        await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "present"), ("saw", ""), ("once", "a"));
+        var now = await jory.GetAsync(job + "/findings");
+        Assert.StartsWith("saved", now.Said("#finding-blue-smoke .said"));
+        var first = now.Page.QuerySelector("#finding-blue-smoke [name=saw]")!.GetAttribute("value")!;
+        await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "absent"), ("saw", first), ("once", "b"));
+        now = await jory.GetAsync(job + "/findings");
+        Assert.Equal("none", now.Said("#finding-blue-smoke [aria-pressed=true]"));
+        string Hidden(string name) => now.Page.QuerySelector($"#finding-blue-smoke .said [name={name}]")!.GetAttribute("value")!;
+        await jory.PostAsync(job + "/findings?handler=TakeBack", ("entry", Hidden("entry")), ("at", Hidden("at")), ("why", Hidden("why")), ("once", "c"));
+        now = await jory.GetAsync(job + "/findings");
+        Assert.Equal("seen", now.Said("#finding-blue-smoke [aria-pressed=true]"));
+        Assert.Equal("Taken back.", now.Said("#finding-blue-smoke .said"));
+        // Nothing is said again on the next look.
+        Assert.Empty((await jory.GetAsync(job + "/findings")).Said(".said"));
+    }
+
+    [Fact]
+    public async Task A_reading_answers_its_finding_and_a_person_says_otherwise_with_a_reason()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var jory = await server.VisitAsync("jory");
+        var job = await jory.BookInAsync();
+        await jory.GetAsync(job);
+        await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "4"), ("running", "idle"), ("known", "measured"), ("instrument", "gauge 1"));
+        var sheet = await jory.GetAsync(job + "/findings");
+        Assert.Contains("crankcase reading: above its limit", sheet.Said("#finding-crankcase-pressure-high"));
+        Assert.Equal("above its limit", sheet.Said("#finding-crankcase-pressure-high [aria-pressed=true]"));
+        (string, string)[] Say(string? because) => [("finding", "crankcase-pressure-high"), ("answer", "absent"), ("saw", ""),
+            .. because is null ? [] : new[] { ("because", because) }];
+        var bare = await jory.PostAsync(job + "/findings?handler=Say", Say(null));
+        Assert.Contains("The crankcase reading says otherwise.", bare.Said("#finding-crankcase-pressure-high .fault"));
+        var blank = await jory.PostAsync(job + "/findings?handler=Say", Say(" "));
+        Assert.Contains("Say why it holds against the reading.", blank.Said("#finding-crankcase-pressure-high .fault"));
+        Assert.NotNull(blank.Page.QuerySelector("#finding-crankcase-pressure-high details[open]"));
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/findings?handler=Say", Say("gauge hose was pinched"))).Status);
+        Assert.Equal("within its limit", (await jory.GetAsync(job + "/findings")).Said("#finding-crankcase-pressure-high [aria-pressed=true]"));
+        Assert.Contains("within its limit, because gauge hose was pinched", (await jory.GetAsync(job + "/record")).Said(".record"));
     }
 
     [Fact]

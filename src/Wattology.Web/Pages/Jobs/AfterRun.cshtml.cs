@@ -27,6 +27,6 @@ public sealed class AfterRunModel(SheetServices services) : AskSheetModel(servic
             if (answer is { } now && (stale || saw.Length == 0 || Job.Record.Find(saw) is not { } seen || Job.Record.Read<JointSeen>(seen).Body.State != now))
                 changed.Add(new EntryDraft(new JointSeen(joint.Id, now, when), Known.Seen, Answers: saw));
         }
-        return await RecordAnswersAsync(changed, "joint", $"{Here}?joints-{moment}");
+        return await RecordAnswersAsync(changed, "joint");
     }
 }

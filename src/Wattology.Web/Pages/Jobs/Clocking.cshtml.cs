@@ -1,6 +1,6 @@
 using System.Globalization;
-using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Clocking;
+using Wattology.Core.Jobs;
 using Wattology.Core.Measures;
 using Wattology.Web.Forms;
 
@@ -11,11 +11,6 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
 {
     private const int FewestRows = 2;
     private const double FullBand = 60;
-
-    /// <summary>What the preview shows.</summary>
-    /// <param name="Outcome">What the angles come to.</param>
-    /// <param name="Turn">Which way to turn, in words.</param>
-    public sealed record Preview(ClockingOutcome Outcome, string Turn);
 
     /// <summary>How many attitudes the form shows.</summary>
     public int AttitudeRows => Math.Max(FewestRows, Form.RowsOf("input.attitudes") + 1);
@@ -48,16 +43,9 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
                 + $"{-124 * sin:0.##} {124 * cos:0.##}z");
     }
 
-    /// <summary>What the angles typed so far come to.</summary>
-    public IActionResult OnGetPreview()
-    {
-        var reader = new FormReader(new FormCollection(Request.Query.ToDictionary()), Units, Form, Times);
-        if (reader.Read(typeof(ClockingReading), new() { ["turbo"] = Turbo }) is not ClockingReading { Input: { } input } reading)
-            return Content(
-                $"<p class=\"hint\">{System.Text.Encodings.Web.HtmlEncoder.Default.Encode(Form.FaultAt("step_deg") ?? "Type the oil inlet's angle.")}</p>",
-                    "text/html");
-        return Partial("_ClockingPreview", new Preview(ClockingOutcome.Of(input, Job.Context.Limits), ClockingCheck.TurnWords(input, reading.StepDeg)));
-    }
+    /// <inheritdoc/>
+    public override (string Partial, object Model)? PreviewMore(Preview preview)
+        => preview is { Outcome: ClockingOutcome, Body: ClockingReading } ? ("_ClockingPreview", preview) : null;
 
     /// <inheritdoc/>
     protected override IEnumerable<(string Field, string Need)> Answered => [("as_installed", "Say whether it was measured as installed, or on the bench.")];

@@ -15,8 +15,8 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     private const double StrongDecibans = 6;
     private const double ArguesDecibans = 10;
     private const double WorthBits = 0.005;
-    private const string NotLooked = "not-looked";
     private IReadOnlyDictionary<string, Noted<FindingNoted>>? _said;
+    private IReadOnlyDictionary<string, Answered>? _readings;
 
     /// <summary>On twins, whose findings these are; 0 for the job as a whole.</summary>
     [FromQuery(Name = "unit")]
@@ -31,8 +31,11 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     /// <summary>This sheet for this unit.</summary>
     public string Own => Unit == 0 ? Here : $"{Here}?unit={Unit}";
 
-    /// <summary>An address on this sheet that posts to a handler.</summary>
-    public string To(string handler) => $"{Here}?handler={handler}{(Unit == 0 ? "" : $"&unit={Unit}")}";
+    /// <inheritdoc/>
+    public override string PostTo(string handler) => $"{base.PostTo(handler)}{(Unit == 0 ? "" : $"&unit={Unit}")}";
+
+    /// <inheritdoc/>
+    protected override string Back => Own;
 
     // What is asked and seen on the machine belongs to the job; what is seen on the unit belongs to that unit.
     private int UnitOf(ModelFinding finding) => finding.Stage is Stage.Bench or Stage.Strip ? Unit : 0;
@@ -73,26 +76,20 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public void OnGet()
     {
         if (Unit < 0 || Unit > Job.Machine.Turbos || Job.Machine.Turbos == 1) Unit = 0;
-        FillFromCorrected();
     }
 
     /// <summary>The entry in which a person answered a finding, or null.</summary>
     public Noted<FindingNoted>? Said(string finding) => (_said ??= Job.Record.Findings(Unit)).GetValueOrDefault(finding);
 
-    /// <summary>Whether a choice stands for a finding: just typed, or recorded.</summary>
-    public bool Stands(string finding, Answer? choice)
-    {
-        var typed = Form["answer." + finding];
-        return typed.Length > 0 ? typed == Word(choice) : Said(finding)?.Body.Answer == choice;
-    }
+    /// <summary>What a reading answers a finding, or null.</summary>
+    public Answered? ReadingOf(string finding) => (_readings ??= Job.ReadingsOf(Unit)).GetValueOrDefault(finding);
 
-    /// <summary>The reading that answers a finding nobody answered, in words; null when none does.</summary>
-    public string? ReadingWords(string finding) => Answers.TryGetValue(finding, out var answered) && answered.Reading is { } reading
-        ? $"by the {reading.Title.ToLowerInvariant()} reading: "
-        + $"{(answered.Answer == Answer.Present ? FindingWords.Of(finding).Present : FindingWords.Of(finding).Absent)}" : null;
+    /// <summary>What stands for a finding: what a person said, or what a reading answers; null when nobody looked.</summary>
+    public Answer? Standing(string finding) => Said(finding) is { } said ? said.Body.Answer : ReadingOf(finding)?.Answer;
 
-    /// <summary>The value of a choice in the form.</summary>
-    public static string Word(Answer? choice) => choice is { } answer ? JsonForm.WordOf(answer) : NotLooked;
+    /// <summary>What was typed with an answer against a reading, just refused.</summary>
+    public string? TypedAgainst(string finding, Answer answer) => Form.FaultAt(FindingNoted.FieldOf(finding)) is not null
+        && Form.Typed.TryGetValue($"because.{finding}.{JsonForm.WordOf(answer)}", out var typed) ? typed : null;
 
     /// <summary>The two strongest arguments for and the strongest against, in words.</summary>
     public string ArgumentsFor(string cause)
@@ -107,28 +104,28 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
             .Where(t => t.Length > 0));
     }
 
-    /// <summary>Records the findings that were touched, each with the entry the person saw standing.</summary>
-    public async Task<IActionResult> OnPostAsync()
+    /// <summary>Records one finding by its touch, with the entry the person saw standing; against a reading it takes a reason.</summary>
+    public async Task<IActionResult> OnPostSayAsync(string finding, string answer, string? saw)
     {
-        var changed = new List<EntryDraft>();
-        foreach (var finding in CauseModel.Usual.Findings)
-        {
-            var (typed, saw) = (Text("answer." + finding.Id), Text("saw." + finding.Id));
-            if (typed.Length == 0) continue;
-            var now = JsonForm.ValueOf<Answer>(typed);
-            var shown = saw.Length > 0 && Job.Record.Find(saw) is { } seen ? Job.Record.Read<FindingNoted>(seen).Body.Answer : null;
-            if (now != shown) changed.Add(new EntryDraft(new FindingNoted(UnitOf(finding), finding.Id, now), finding.Stage == Stage.Ask ? Known.Told
-                : Known.Seen, Answers: saw));
-        }
-        return await RecordAnswersAsync(changed, "finding", Own, Own);
+        if (CauseModel.Usual.Find(finding) is not { } one) return NotFound();
+        var (said, unit) = (JsonForm.ValueOf<Answer>(answer), UnitOf(one));
+        // The box for a reason is there where a reading says otherwise; blank it asks for the reason.
+        var because = Request.Form.ContainsKey("because") ? Request.Form["because"].ToString().Trim() : null;
+        if (because is not null) Form[$"because.{finding}.{answer}"] = because;
+        return await RecordAsync(said is { } against && because is not null ? new FindingOtherwise(unit, finding, against, because)
+            : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (one.Stage == Stage.Ask ? Known.Told : Known.Seen, ""),
+            then: $"{Own}#{PartOf(finding)}", answers: saw ?? "", at: PartOf(finding));
     }
+
+    /// <summary>The id of the part of the sheet a finding stands in.</summary>
+    public static string PartOf(string finding) => $"finding-{finding}";
 
     /// <summary>Confirms a cause.</summary>
     public Task<IActionResult> OnPostConfirmAsync([Typed] CauseConfirmed? confirmed)
-        => RecordAsync(confirmed, "The cause is confirmed under your name.", then: Own);
+        => RecordAsync(confirmed, "The cause is confirmed under your name.");
 
     /// <summary>Confirms a further cause beside the first.</summary>
-    public Task<IActionResult> OnPostAlsoAsync([Typed] CauseAlso? also) => RecordAsync(also, "The further cause is confirmed under your name.", then: Own);
+    public Task<IActionResult> OnPostAlsoAsync([Typed] CauseAlso? also) => RecordAsync(also, "The further cause is confirmed under your name.");
 
     /// <summary>Records a remedy as done, or open again.</summary>
     public async Task<IActionResult> OnPostRemedyAsync([Typed] RemedyNoted? noted)

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.Instruments;
 using Wattology.Core.Priming;
 using Wattology.Web.Forms;
 
@@ -14,6 +15,9 @@ public abstract class HoldPointSheetModel(SheetServices services) : SheetModel(s
 
     /// <summary>What it is called here.</summary>
     public abstract string PointTitle { get; }
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<InstrumentKind> MeasuredWith => PressureRead.Kind.MeasuredWith;
 
     /// <summary>The hold point as it stands.</summary>
     public HoldPointState Held => Job.HoldPoint(Point);
@@ -43,8 +47,11 @@ public abstract class HoldPointSheetModel(SheetServices services) : SheetModel(s
     public async Task<IActionResult> OnPostPressureAsync([Typed] PressureRead? read)
     {
         PrepareForm();
-        return await RecordAsync(read, "Recorded.", ReadKnown());
+        return await RecordAsync(read, "Recorded.", await ReadKnownAsync());
     }
+
+    /// <summary>What the pressure typed so far would come to; nothing is recorded.</summary>
+    public IActionResult OnPostPreview([Typed] PressureRead? read) => PreviewOf(read);
 
     /// <inheritdoc/>
     protected override void PrepareForm()

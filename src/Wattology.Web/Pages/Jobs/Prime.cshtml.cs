@@ -46,6 +46,9 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     /// <summary>Whether it is cranked to prime.</summary>
     public bool ToPrime => Bursts.IsToPrime(Job.Context);
 
+    /// <summary>Whether it is cranked to catch oil from the feed.</summary>
+    public bool ToCatch => Purpose.State.Answer?.Id == Bursts.ToCatch;
+
     /// <summary>What a disabled thing takes, in words.</summary>
     public static string Takes(Disabled item) => (item.Fuel, item.Spark) switch
     {

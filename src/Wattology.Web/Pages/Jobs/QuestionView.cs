@@ -16,6 +16,12 @@ public sealed record QuestionView(SheetModel Sheet, Question Question, int Turbo
     /// <summary>Its title, with the turbo where there are two.</summary>
     public string Title => Sheet.Job.Machine.Named(Question.Title, Turbo);
 
+    /// <summary>The id of the part of the sheet a question stands in.</summary>
+    public static string IdOf(string question, int turbo) => $"ask-{question}{(turbo > 0 ? $"-{turbo}" : "")}";
+
+    /// <summary>The id of the part of the sheet it stands in.</summary>
+    public string Id => IdOf(Question.Id, Turbo);
+
     /// <summary>What is wrong with the answer just given.</summary>
     public string? Fault => Sheet.Form.FaultAt($"look.{Question.Id}") is { } fault && Sheet.Form.Typed.Keys.Any(k => k.StartsWith(
         $"look.{Question.Id}.{Turbo}.", StringComparison.Ordinal)) ? fault : null;

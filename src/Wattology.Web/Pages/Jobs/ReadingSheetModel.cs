@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.Entries;
+using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
 using Wattology.Web.Forms;
 
@@ -23,6 +24,9 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
     /// <inheritdoc/>
     public override IReadOnlyList<Type> Records => [typeof(TReading)];
 
+    /// <inheritdoc/>
+    public override IReadOnlyList<InstrumentKind> MeasuredWith => CheckList.Kinds.Of(typeof(TReading)).MeasuredWith;
+
     /// <summary>The latest reading, of this turbo where there is one for each.</summary>
     public Noted<TReading>? Latest => Job.Record.Latest<TReading>(r => r is not IOfTurbo of || of.Turbo == Turbo);
 
@@ -38,8 +42,14 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
         if (Request.Form["add"].ToString() is { Length: > 0 } list) return WithAnotherRow(list);
         foreach (var (field, need) in Answered)
             if (Text(field).Length == 0) Form.Faults.Add(field, need);
-        return await RecordAsync(reading, recorded, ReadKnown());
+        return await RecordAsync(reading, recorded, await ReadKnownAsync());
     }
+
+    /// <summary>Whether the figures stand unfolded: something is typed into them, or corrected, or wrong.</summary>
+    public bool FiguresOpen => Corrects is not null || !Form.Faults.None || _rowsAsked > 0;
+
+    /// <summary>What the values typed so far would come to; nothing is recorded.</summary>
+    public IActionResult OnPostPreview([Typed] TReading? reading) => PreviewOf(reading);
 
     /// <summary>Answers that must be given: one that is not given is not a no.</summary>
     protected virtual IEnumerable<(string Field, string Need)> Answered => [];
@@ -52,7 +62,8 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
     {
         _rowsAsked = 1 + Request.Form.Keys.Select(k => FormState.RowOf(list, k)).Where(r => r >= 0).Distinct().Count();
         Form.ForgetFaults();
-        foreach (var name in new[] { "known", "instrument" }) Text(name);
+        foreach (var name in new[] { "known", "instrument", "instrument_kind", "instrument_range", "instrument_until" }) Text(name);
+        foreach (var id in Request.Form["with"]) Form[$"with.{id}"] = "true";
         return Page();
     }
 

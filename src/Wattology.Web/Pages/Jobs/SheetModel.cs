@@ -1,12 +1,15 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
 using Wattology.Core.Measures;
 using Wattology.Core.People;
+using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Web.Forms;
 using Wattology.Web.Hosting;
@@ -19,11 +22,16 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Form">What the form of this request shows.</param>
 /// <param name="Times">The shop's clock and zone.</param>
 /// <param name="Names">Who signs as a second name.</param>
-public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names);
+/// <param name="Instruments">The shop's register of instruments.</param>
+public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, InstrumentStore Instruments);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 {
+    private const string SavedAtKey = "SavedAt";
+    private const string SavedEntryKey = "SavedEntry";
+    private Instrument? _joins;
+
     /// <summary>The job's id.</summary>
     [FromRoute]
     public string Id { get; set; } = "";
@@ -93,6 +101,27 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>Under which name the browser keeps what is typed; a correction never takes up what was meant as a new reading.</summary>
     public string DraftKey => Corrects is null ? Here : $"{Here}?corrects";
 
+    /// <summary>An address on this sheet that posts to a handler.</summary>
+    public virtual string PostTo(string handler) => $"{Here}?handler={handler}";
+
+    /// <summary>Where a form of this sheet comes back to.</summary>
+    protected virtual string Back => Here;
+
+    /// <summary>What was just saved is said where it was touched, and so no more at the sheet's head.</summary>
+    public bool SaidInPlace { get; private set; }
+
+    /// <summary>Whether what was just saved was touched in the part of the sheet with that id; then it is said there.</summary>
+    public bool SavedAt(string id)
+    {
+        var here = TempData[SavedAtKey] as string == id;
+        SaidInPlace |= here;
+        return here;
+    }
+
+    /// <summary>The entry just saved, which can be taken back beside it; null when it cannot.</summary>
+    public Entry? Undoable => TempData[SavedEntryKey] is string hash && Job.Record.Find(hash) is { } entry && Job.Record.Stands(entry)
+        && CheckList.Kinds.Find(entry.Kind)?.Correction == Correction.ByTakingBack ? entry : null;
+
     /// <summary>Where another sheet stands.</summary>
     public string SheetUrl(string sheet, int turbo = 0) => SheetLinks.Url(Id, sheet, turbo);
 
@@ -141,14 +170,58 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     protected static Dictionary<string, string> TypedOf(Entry entry)
         => System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, string>>(entry.Typed, JsonForm.Options)!;
 
-    /// <summary>Reads how the reading is known.</summary>
-    protected (Known? Known, string Instrument) ReadKnown()
+    /// <summary>The kinds of instrument what is read here is measured with.</summary>
+    public virtual IReadOnlyList<InstrumentKind> MeasuredWith => [];
+
+    /// <summary>The shop's instruments that fit what is read here.</summary>
+    public Task<IReadOnlyList<InstrumentRow>> InstrumentsAsync() => services.Instruments.FittingAsync(MeasuredWith);
+
+    /// <summary>Today in the shop.</summary>
+    public DateOnly Today => DateOnly.FromDateTime(services.Times.Today);
+
+    /// <summary>Reads how the reading is known: measured with instruments of the register or another, or in another way.</summary>
+    protected async Task<(Known? Known, string Instrument)> ReadKnownAsync()
     {
-        var (instrument, word) = (Text("instrument"), Text("known"));
-        var known = JsonForm.ValueOf<Known>(word);
+        var (other, known) = (Text("instrument"), JsonForm.ValueOf<Known>(Text("known")));
+        var touched = (await services.Instruments.AllAsync()).Where(i => Request.Form["with"].Contains(i.Id.ToString(CultureInfo.InvariantCulture))
+            || string.Equals(i.Name, other, StringComparison.OrdinalIgnoreCase)).ToArray();
+        foreach (var instrument in touched) Form[$"with.{instrument.Id}"] = "true";
+        var names = touched.Select(i => i.ToInstrument().NamedOn(Today)).ToList();
+        if (other.Length > 0 && !touched.Any(i => string.Equals(i.Name, other, StringComparison.OrdinalIgnoreCase)))
+            names.Add((await ReadNewInstrumentAsync(other))?.NamedOn(Today) ?? other);
+        if (names.Count > 0) known ??= Known.Measured;
         if (known is null) Form.Faults.Add("known", "Say how you know.");
-        else if (known == Known.Measured && instrument.Length == 0) Form.Faults.Add("instrument", "Name the instrument: which gauge, which jug.");
-        return (known, instrument);
+        else if (known != Known.Measured && touched.Length > 0)
+            Form.Faults.Add("known", $"Measured with {touched[0].Name}, or {JsonForm.Plain(known)}: one of them.");
+        else if (known == Known.Measured && names.Count == 0) Form.Faults.Add("instrument", "Name the instrument: which gauge, which jug.");
+        return (known, string.Join("; ", names));
+    }
+
+    // Another instrument joins the register with the reading where its kind is said.
+    private async Task<Instrument?> ReadNewInstrumentAsync(string name)
+    {
+        var (kind, until) = (JsonForm.ValueOf<InstrumentKind>(Text("instrument_kind")), Text("instrument_until"));
+        var range = Text("instrument_range");
+        if (kind is not { } of) return null;
+        DateOnly? day = DateOnly.TryParseExact(until, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var read) ? read : null;
+        if (until.Length > 0 && day is null) Form.Faults.Add("instrument_until", $"'{until}' is not a day. Type one like 2030-05-31.");
+        _joins = new Instrument(name, of, range, day);
+        if (await services.Instruments.RefuseAsync(_joins) is { } refused) Form.Faults.Add("instrument", refused);
+        return _joins;
+    }
+
+    /// <summary>What a sheet shows of a preview beside its verdict; null where it has nothing to add.</summary>
+    public virtual (string Partial, object Model)? PreviewMore(Preview preview) => null;
+
+    /// <summary>What a body typed so far would come to, judged by the same rules and on the same record as when it is recorded.</summary>
+    /// <param name="body">What was typed; null while boxes are blank or wrong.</param>
+    protected IActionResult PreviewOf(EntryBody? body)
+    {
+        if (body is null) return Partial("_Preview", new PreviewView(this, null));
+        // How it is known is asked last; until then it is judged as a measured one, and a correction as one with its reason.
+        var known = JsonForm.ValueOf<Known>(Text("known")) ?? Known.Measured;
+        var preview = Preview.Of(Job, User.Author(), new EntryDraft(body, known, Corrects: Corrects?.Hash, Reason: Corrects is null ? null : "to be given"));
+        return Partial("_Preview", new PreviewView(this, preview));
     }
 
     /// <summary>Records an act or a reading and goes back to a sheet; or shows the form again with what is wrong.</summary>
@@ -158,36 +231,37 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <param name="then">Where to go; this sheet when null.</param>
     /// <param name="answers">Hash of the entry the person saw standing; null when it was not asked.</param>
     /// <param name="second">Who signs with them.</param>
+    /// <param name="at">Id of the part of the sheet that was touched, where the page then says so.</param>
     protected async Task<IActionResult> RecordAsync(EntryBody? body, string said, (Known? Known, string Instrument)? known = null, string? then = null,
-        string? answers = null, Author? second = null)
+        string? answers = null, Author? second = null, string? at = null)
     {
         var reason = Request.Form["reason"].ToString().Trim();
         if (Corrects is not null) Form["reason"] = reason;
         if (body is null || !Form.Faults.None) return Refused();
         var draft = new EntryDraft(body, known?.Known, known?.Instrument, Corrects?.Hash, Corrects is null ? null : reason,
             Answers: answers, Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: Once);
-        return await AppendAsync([draft], said, Here, then ?? Here, second);
+        return await AppendAsync([draft], said, then ?? Back, second, at);
     }
 
     /// <summary>Records all that changed on a form of many answers, in one transaction.</summary>
     /// <param name="changed">What changed.</param>
     /// <param name="noun">One of them, in words.</param>
-    /// <param name="draftKey">Under which name the browser keeps the form.</param>
-    /// <param name="then">Where to go; this sheet when null.</param>
-    protected async Task<IActionResult> RecordAnswersAsync(IReadOnlyList<EntryDraft> changed, string noun, string draftKey, string? then = null)
+    protected async Task<IActionResult> RecordAnswersAsync(IReadOnlyList<EntryDraft> changed, string noun)
     {
         if (!Form.Faults.None) return Refused();
         var said = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? $"One {noun} recorded." : $"{changed.Count} {noun}s recorded.";
-        return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{Once}-{i}" })], said, draftKey, then ?? Here);
+        return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{Once}-{i}" })], said, Back, null, null);
     }
 
-    private async Task<IActionResult> AppendAsync(IReadOnlyList<EntryDraft> drafts, string said, string draftKey, string then, Author? second = null)
+    private async Task<IActionResult> AppendAsync(IReadOnlyList<EntryDraft> drafts, string said, string then, Author? second, string? at)
     {
         try
         {
-            await services.Jobs.AppendAsync(Id, User.Author(), second, drafts);
+            var job = await services.Jobs.AppendAsync(Id, User.Author(), second, drafts);
+            if (_joins is not null) await services.Instruments.AddAsync(_joins, User.Author().Name);
             TempData["Said"] = said;
-            TempData["SavedForm"] = draftKey;
+            TempData["SavedForm"] = Here;
+            if (at is not null) (TempData[SavedAtKey], TempData[SavedEntryKey]) = (at, job.Record.Last.Hash);
             return Redirect(then);
         }
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
@@ -235,7 +309,8 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         PrepareForm();
         Form[$"look.{question}.{turbo}.{answer}"] = because ?? "";
         return await RecordAsync(new Looked(turbo, question, answer, (because ?? "").Trim()), $"{asked?.Title}: saved.",
-            (asked?.Find(answer)?.Known ?? Known.Seen, ""), then: Here, answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null);
+            (asked?.Find(answer)?.Known ?? Known.Seen, ""), answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null,
+            at: QuestionView.IdOf(question, turbo));
     }
 
     /// <summary>Says that a caution was read.</summary>
@@ -246,12 +321,12 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     }
 
     /// <summary>Takes back an act that never happened.</summary>
-    public async Task<IActionResult> OnPostTakeBackAsync(string entry)
+    public async Task<IActionResult> OnPostTakeBackAsync(string entry, string? at)
     {
         var why = Text("why");
         if (why.Length == 0) Form.Faults.Add("why", "Say why it is taken back.");
         PrepareForm();
-        return await RecordAsync(new TakenBack(entry, why), "Taken back; it stays in the record and counts for nothing.");
+        return await RecordAsync(new TakenBack(entry, why), at is null ? "Taken back; it stays in the record and counts for nothing." : "Taken back.", at: at);
     }
 
     /// <summary>Fills the form before it is shown beside another action's fault.</summary>

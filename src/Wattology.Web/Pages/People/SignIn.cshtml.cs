@@ -1,3 +1,4 @@
+using System.Net;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -14,6 +15,8 @@ namespace Wattology.Web.Pages.People;
 /// <summary>Signing in, with lockout; in the demo by one touch.</summary>
 public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageModel, IHasForm
 {
+    private static readonly HashSet<string> Forwarded = new(StringComparer.OrdinalIgnoreCase) { "X-Forwarded-For", "X-Original-For", "Forwarded", "Via" };
+
     /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
 
@@ -32,20 +35,22 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
 
     private string Target => Url.IsLocalUrl(ReturnUrl) ? ReturnUrl! : "/";
 
-    private async Task<bool> IsDemoAsync() => (await ShopSettings.LoadAsync(db)).Demo;
+    // One touch signs in from this machine only: over the network, and through a proxy, anybody could touch.
+    private async Task<bool> OneTouchAsync() => (HttpContext.Connection.RemoteIpAddress is not { } from || IPAddress.IsLoopback(from))
+        && !Request.Headers.Keys.Any(Forwarded.Contains) && (await ShopSettings.LoadAsync(db)).Demo;
 
     /// <summary>Shows the form.</summary>
     public async Task<IActionResult> OnGetAsync()
     {
         if (!await db.Users.AnyAsync()) return Redirect("/set-up");
-        if (await IsDemoAsync()) DemoPeople = DemoWorld.People;
+        if (await OneTouchAsync()) DemoPeople = DemoWorld.People;
         return Page();
     }
 
     /// <summary>Signs a demo person in by one touch.</summary>
     public async Task<IActionResult> OnPostDemoAsync(string user)
     {
-        if (!await IsDemoAsync() || DemoWorld.People.All(p => p.UserName != user)) return Forbid();
+        if (!await OneTouchAsync() || DemoWorld.People.All(p => p.UserName != user)) return Forbid();
         await signIn.SignInAsync((await signIn.UserManager.FindByNameAsync(user))!, true);
         return Redirect(Target);
     }

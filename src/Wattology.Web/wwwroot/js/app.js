@@ -1,90 +1,83 @@
-// What every page needs beside htmx: links in the drawing, focus after a change, drafts, and two keys.
+// What every page needs beside htmx: links in the drawing, the place of hand and eye after a change, and two keys.
 (() => {
-  const drafts = 'wattology-draft:';
-
   // htmx takes over links in HTML but not those inside an SVG; without this they would load twice.
   document.addEventListener('click', e => {
     if (e.target.closest && e.target.closest('svg a[hx-get]') && !e.ctrlKey && !e.metaKey && !e.shiftKey) e.preventDefault();
   });
 
-  const save = form => {
-    const fields = [];
-    for (const el of form.elements) {
-      if (!el.name || el.type === 'hidden' || el.type === 'password' || el.type === 'file' || el.type === 'submit') continue;
-      if ((el.type === 'radio' || el.type === 'checkbox') && !el.checked) { if (el.type === 'checkbox') fields.push([el.name, el.value, false]); continue; }
-      fields.push([el.name, el.value, true]);
+  // What was touched last: where its part of the sheet stood, so that it stands there again after the answer.
+  let touched = null;
+  document.addEventListener('htmx:beforeRequest', e => {
+    const form = e.detail.elt.closest('form');
+    const part = form && form.closest('.ask, .finding, [data-keep][id]');
+    touched = form ? { part: part ? part.id : null, top: part ? part.getBoundingClientRect().top : 0 } : null;
+  });
+
+  const quietly = el => { if (el) el.focus({ preventScroll: true }); };
+
+  // In this order: what is wrong, what owns the screen, where the next action is, where the finger is, the sheet's beginning.
+  const place = (sheet, acted) => {
+    const fault = sheet.querySelector('.fault-list, .ask.wrong .fault');
+    if (fault) { quietly(fault); fault.scrollIntoView({ block: 'center' }); return; }
+    const modal = sheet.querySelector('.instrument button, .instrument input:not([type=hidden])');
+    if (modal) { quietly(modal); return; }
+    const part = acted && acted.part && document.getElementById(acted.part);
+    const next = acted && sheet.querySelector('[data-next]');
+    if (next && !(part && part.querySelector('.said'))) {
+      quietly(next.querySelector('button, input:not([type=hidden])'));
+      next.scrollIntoView({ block: 'nearest' });
+      return;
     }
-    try {
-      localStorage.setItem(drafts + form.dataset.draft, JSON.stringify({ at: Date.now(), fields }));
-    } catch { /* a full or closed store only loses the safety net */ }
+    if (part) {
+      scrollBy({ top: part.getBoundingClientRect().top - acted.top, behavior: 'instant' });
+      quietly(part.querySelector('[aria-pressed="true"]') || part.querySelector('button, summary'));
+      return;
+    }
+    quietly(document.getElementById('sheet-title'));
+    const { top } = sheet.getBoundingClientRect();
+    if (acted || top < 0 || top > innerHeight / 2) sheet.scrollIntoView({ block: innerWidth < 1120 && !acted ? 'nearest' : 'start' });
+    if (!acted && innerWidth < 1120) scrollTo({ top: 0, behavior: 'instant' });
   };
 
-  const restore = form => {
-    let draft;
-    try { draft = JSON.parse(localStorage.getItem(drafts + form.dataset.draft)); } catch { return; }
-    if (!draft || Date.now() - draft.at > 24 * 3600e3) return;
-    let changed = false;
-    for (const [name, value, on] of draft.fields) {
-      for (const el of form.querySelectorAll(`[name="${CSS.escape(name)}"]`)) {
-        if (el.type === 'radio' || el.type === 'checkbox') { if (el.value === value && el.checked !== on) { el.checked = on; changed = true; } }
-        else if (el.type !== 'hidden' && el.value !== value) { el.value = value; changed = true; }
-      }
-    }
-    if (!changed) return;
-    const note = document.createElement('p');
-    note.className = 'note';
-    note.setAttribute('role', 'status');
-    note.textContent = 'What you typed here before is back; it is not recorded yet. ';
-    const drop = document.createElement('button');
-    drop.type = 'button';
-    drop.className = 'plain';
-    drop.textContent = 'Forget it';
-    drop.addEventListener('click', () => { localStorage.removeItem(drafts + form.dataset.draft); location.reload(); });
-    note.append(drop);
-    form.prepend(note);
-  };
-
-  const settle = root => {
-    for (const said of root.querySelectorAll('[data-saved]')) {
-      const key = said.dataset.saved;
-      if (!key) continue;
-      for (const k of Object.keys(localStorage)) if (k === drafts + key || k.startsWith(drafts + key + '?')) localStorage.removeItem(k);
-    }
-    for (const form of root.querySelectorAll('form[data-draft]')) {
-      // A form that came back with faults holds what was typed already.
-      if (!form.querySelector('.fault-list')) restore(form);
-      form.addEventListener('input', () => save(form));
+  // The bar and the strip are one line where the screen is narrow: they stand at what is open, else at what is next.
+  const reach = () => {
+    for (const [line, mark] of [['.work', '.here, .next'], ['.strip', '[aria-current]']]) {
+      const row = document.querySelector(line);
+      const at = row && (row.querySelector(mark.split(', ')[0]) || row.querySelector(mark));
+      if (at) row.scrollLeft = at.offsetLeft - row.offsetLeft - (row.clientWidth - at.offsetWidth) / 3;
     }
   };
 
   document.addEventListener('DOMContentLoaded', () => {
-    settle(document);
+    reach();
     const faults = document.querySelector('.fault-list');
     if (faults) faults.focus();
   });
 
-  document.addEventListener('htmx:afterSwap', e => {
-    if (e.detail.target.id !== 'sheet') return;
+  document.addEventListener('htmx:afterSettle', e => {
+    // A box that is still open is named by its own label.
+    for (const link of e.detail.target.querySelectorAll('[data-label-of]')) {
+      const label = document.querySelector(`label[for="${link.dataset.labelOf}"], #${link.dataset.labelOf}`);
+      const text = label && (label.matches('label') ? label : label.closest('fieldset')?.querySelector('legend') || label);
+      if (text) link.textContent = text.firstChild.textContent.trim();
+    }
     const sheet = document.getElementById('sheet');
-    settle(sheet);
-    const modal = sheet.querySelector('.instrument button, .instrument input:not([type=hidden])');
-    const first = sheet.querySelector('.fault-list') || modal || document.getElementById('sheet-title');
-    if (first) first.focus({ preventScroll: true });
-    if (first && sheet.getBoundingClientRect().top !== first.getBoundingClientRect().top) first.scrollIntoView({ block: 'nearest' });
-    const { top } = sheet.getBoundingClientRect();
-    if (top > innerHeight / 2 || top < 0) (sheet.querySelector('.fault-list') || sheet).scrollIntoView();
+    if (!sheet) return;
+    if (e.detail.target.id === 'sheet') place(sheet, touched);
+    else if (touched && touched.part === e.detail.elt.id) place(e.detail.elt.parentElement, touched);
+    reach();
   });
 
-  const bar = document.getElementById('lost');
-  const offline = bar.textContent;
-  const lost = (shown, words) => { bar.textContent = words || offline; bar.hidden = !shown; };
-  document.addEventListener('htmx:sendError', () => lost(true));
-  document.addEventListener('htmx:afterOnLoad', e => { if (e.detail.successful) lost(false); });
-  document.addEventListener('htmx:responseError', e => lost(true, e.detail.xhr.status === 400
-    ? 'This page was opened too long ago, or under another name. Reload it: what you typed is kept here, it is not recorded yet.'
-    : 'The server could not do this; nothing was half-saved. What you typed is kept here. Try once more.'));
-  addEventListener('offline', () => lost(true));
-  addEventListener('online', () => lost(false));
+  // Unfolding the figures goes on to their first box, so that on a tablet its pad is up with the same touch.
+  document.addEventListener('toggle', e => {
+    if (!e.target.matches || !e.target.matches('details.figures') || !e.target.open || !e.target.dataset.touched) return;
+    const box = [...e.target.querySelectorAll('.value-box input')].find(b => !b.value);
+    if (box) box.focus();
+  }, true);
+  document.addEventListener('click', e => {
+    const summary = e.target.closest && e.target.closest('details.figures > summary');
+    if (summary) summary.parentElement.dataset.touched = 'yes';
+  });
 
   document.addEventListener('keydown', e => {
     if (e.ctrlKey || e.metaKey || e.altKey || /^(input|textarea|select)$/i.test(e.target.tagName)) return;

@@ -36,10 +36,17 @@ document.addEventListener('alpine:init', () => {
       this.rung = (Number(d.now) - since) / 1000 > this.limit;
       const step = () => {
         this.gone = Math.max(0, (Date.now() - offset - since) / 1000);
-        if (this.gone >= this.limit && !this.rung) { this.rung = true; this.ring(); if (this.down) htmx.ajax('GET', location.pathname, '#sheet'); }
+        if (this.gone >= this.limit && !this.rung) { this.rung = true; this.ring(); if (this.down) this.renew(); }
       };
       step();
       this.tick = setInterval(step, 100);
+    },
+    // The page changes when the rest is over, but not under the hands of somebody who types.
+    renew() {
+      const typing = document.activeElement;
+      const go = () => htmx.ajax('GET', location.pathname, '#sheet');
+      if (typing && typing.matches('#sheet input, #sheet textarea')) typing.addEventListener('blur', () => setTimeout(() => this.renew(), 400), { once: true });
+      else go();
     },
     get shown() {
       if (this.down) return Math.ceil(Math.max(0, this.limit - this.gone)).toString();

@@ -1,0 +1,91 @@
+// The line to the server: says when it is gone, keeps what was sent meanwhile, and sends it when it is back. Each form carries the token under which
+// the server records it once, so that sending again does no harm. What one person kept is never sent under another's name.
+(() => {
+  const store = 'wattology-unsent';
+  const bar = document.getElementById('lost');
+  const words = document.getElementById('lost-words');
+  const offline = words.textContent;
+  const who = document.body.dataset.person || '';
+
+  const read = () => { try { return JSON.parse(localStorage.getItem(store)) || []; } catch { return []; } };
+  const write = kept => { try { localStorage.setItem(store, JSON.stringify(kept)); } catch { /* it is still on the page */ } };
+  const mine = () => read().filter(k => k.who === who);
+
+  const tell = text => {
+    const waiting = mine().length;
+    words.textContent = (text || offline) + (waiting ? ` ${waiting === 1 ? 'One answer waits' : waiting + ' answers wait'} to be sent.` : '');
+    bar.hidden = false;
+  };
+
+  let sending = false;
+  const send = async () => {
+    if (sending || !who) return true;
+    sending = true;
+    let sent = 0;
+    const refused = [];
+    try {
+      for (const item of mine()) {
+        const token = document.querySelector('input[name="__RequestVerificationToken"]');
+        const body = new URLSearchParams(item.fields);
+        if (token) body.set('__RequestVerificationToken', token.value);
+        const answer = await fetch(item.url, { method: 'POST', body, headers: { 'HX-Request': 'true', 'HX-Current-URL': location.href } });
+        if (answer.status >= 500 || answer.status === 401) break;
+        if (!answer.ok) {
+          const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+          const why = page.querySelector('.fault-list li, .fault:not(:empty)');
+          refused.push(why ? why.textContent.trim() : 'The server refused it.');
+        } else sent++;
+        write(read().filter(k => k.at !== item.at));
+      }
+    } catch { /* still gone: the next try comes by itself */ }
+    sending = false;
+    if (!sent && !refused.length) return false;
+    if (document.getElementById('sheet')) htmx.ajax('GET', location.pathname + location.search, '#sheet');
+    if (refused.length) { tell(`Sent again, and refused: ${refused.join(' ')}`); return true; }
+    if (mine().length) return false;
+    words.textContent = sent === 1 ? 'The line is back: one answer was sent.' : `The line is back: ${sent} answers were sent.`;
+    bar.hidden = false;
+    bar.classList.add('back');
+    setTimeout(() => { bar.hidden = true; bar.classList.remove('back'); }, 6000);
+    return true;
+  };
+
+  const probe = async () => {
+    try {
+      if (!(await fetch('/healthz', { cache: 'no-store' })).ok) return false;
+      if (!await send() && !mine().length) bar.hidden = true;
+      return true;
+    } catch { return false; }
+  };
+
+  let watch = null;
+  const wait = () => {
+    if (watch) return;
+    watch = setInterval(async () => { if (await probe()) { clearInterval(watch); watch = null; } }, 3000);
+  };
+
+  document.addEventListener('htmx:sendError', e => {
+    const form = e.detail.elt.closest('form');
+    const config = e.detail.requestConfig;
+    if (form && config && config.verb === 'post' && !form.closest('.instrument') && !/handler=Preview/.test(config.path)) {
+      const fields = [...new FormData(form)].filter(([, value]) => typeof value === 'string');
+      const button = config.triggeringEvent && config.triggeringEvent.submitter;
+      if (button && button.name) fields.push([button.name, button.value]);
+      if (!form.querySelector('[type=password]')) {
+        const once = form.querySelector('[name="once"]');
+        const at = `${once ? once.value : ''}${config.path}`;
+        write([...read().filter(k => k.at !== at), { at, who, url: config.path, fields }]);
+        form.classList.add('unsent');
+      }
+    }
+    tell();
+    wait();
+  });
+  document.addEventListener('htmx:afterOnLoad', e => { if (e.detail.successful && !mine().length) bar.hidden = true; });
+  document.addEventListener('htmx:responseError', e => tell(e.detail.xhr.status === 400
+    ? 'This page was opened too long ago, or under another name. Reload it: what you typed is kept here, it is not recorded yet.'
+    : 'The server could not do this; nothing was half-saved. What you typed is kept here. Try once more.'));
+  addEventListener('offline', () => { tell(); wait(); });
+  addEventListener('online', () => { probe(); });
+  document.addEventListener('DOMContentLoaded', () => { if (mine().length) { tell(); probe(); wait(); } });
+})();
