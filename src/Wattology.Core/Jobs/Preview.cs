@@ -24,7 +24,7 @@ public sealed record Preview(Refusal? Refused, EntryBody Body, Outcome? Outcome,
         if (Recording.Refuse(job, by, draft) is { } refused) return new(refused, draft.Body, null, "", null, [], []);
         var entry = Recording.Seal(job, by, draft);
         var after = JudgedJob.Of(job.Context with { Record = job.Record.With([entry]) });
-        var own = after.Checks.FirstOrDefault(c => c.Found.Since?.Hash == entry.Hash);
+        var own = after.Checks.FirstOrDefault(c => c.Found.Since?.Hash == entry.Hash && c.Check.Kinds.Any(k => k.Name == entry.Kind));
         return new(null, draft.Body, after.OutcomeOf(entry), after.Words(entry), own, [.. after.Checks.Where(now => now != own && !Same(job, now))],
             [.. Enum.GetValues<HoldPoint>().Select(p => HoldPointChange.Between(job.HoldPoint(p), after.HoldPoint(p))).Where(c => c.Any)]);
     }
@@ -41,6 +41,12 @@ public sealed record HoldPointChange(HoldPoint Point, IReadOnlyList<Item> Opened
 {
     /// <summary>Whether anything would.</summary>
     public bool Any => Opened.Count + Settled.Count > 0;
+
+    /// <summary>What would open and what would be settled, in words.</summary>
+    public string Words => string.Join("; ", new[] { Named("opens", Opened), Named("settles", Settled) }.Where(w => w.Length > 0));
+
+    private static string Named(string what, IReadOnlyList<Item> items)
+        => items.Count == 0 ? "" : $"{what} {string.Join(", ", items.Select(i => i.Title.ToLowerInvariant()))}";
 
     /// <summary>Compares a hold point before and after.</summary>
     public static HoldPointChange Between(HoldPointState before, HoldPointState after)

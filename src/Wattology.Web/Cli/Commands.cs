@@ -85,8 +85,8 @@ public static class Commands
             catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException) { return Fail(TakenWords(at)); }
             catch (SocketException e) when (e.SocketErrorCode == SocketError.AddressNotAvailable)
             {
-                return Fail($"{at.Address} is not an address of this machine. Its own: {string.Join(", ", at with { Address = System.Net.IPAddress.Any } is var all
-                    ? all.Addresses : [])}; or 0.0.0.0 for all of them.");
+                var own = string.Join(", ", (at with { Address = System.Net.IPAddress.Any }).Addresses);
+                return Fail($"{at.Address} is not an address of this machine. Its own: {own}; or 0.0.0.0 for all of them.");
             }
             Greet(app, folder, at, demo is not null, waiting);
             await app.WaitForShutdownAsync(stop);

@@ -124,7 +124,8 @@ public sealed class ValueFieldHelper : FieldHelper
         var quantity = Page.Records.Select(r => FieldPath.Find(r, Name)).FirstOrDefault(p => p is not null) is { } parameter
             ? BoundsAttribute.QuantityOf(parameter) : throw new InvalidOperationException($"No record of this page has a field '{Name}'.");
         var query = $"/understand?measure={JsonForm.WordOf(quantity.Measure)}&field={Uri.EscapeDataString(Name)}";
-        var input = Html.Tag("input", null, ("id", Id), ("name", Name), ("value", Page.Form[Name]), ("autocomplete", "off"), ("inputmode", "text"), ("data-pad", PadKeys(quantity)),
+        var input = Html.Tag("input", null, ("id", Id), ("name", Name), ("value", Page.Form[Name]), ("autocomplete", "off"), ("inputmode", "text"),
+            ("data-pad", PadKeys(quantity)),
             ("aria-describedby", $"{Described} {Id}-echo"), ("aria-invalid", Fault is null ? null : "true"), ("hx-get", query),
             ("hx-trigger", "input changed delay:250ms"), ("hx-target", $"#{Id}-echo"), ("hx-swap", "innerHTML"), ("hx-push-url", "false"));
         Wrap(output, "div", null, LabelTag(Optional ? "if known" : null),

@@ -39,7 +39,8 @@ public sealed record ServedAt(IPAddress Address, int Port, IReadOnlyList<string>
 
     /// <summary>Reads what was asked for on the command line.</summary>
     /// <exception cref="RefusedException">An address, name or certificate that cannot be used.</exception>
-    public static ServedAt Read(string address, int port, IReadOnlyList<string> names, FileInfo? certificate, bool behindProxy, Func<ServedAt, X509Certificate2> make)
+    public static ServedAt Read(string address, int port, IReadOnlyList<string> names, FileInfo? certificate, bool behindProxy, Func<ServedAt,
+        X509Certificate2> make)
     {
         if (!IPAddress.TryParse(address, out var at))
             throw new RefusedException($"'{address}' is not an address of this machine. Give one like 192.168.1.20, or 0.0.0.0 for all of them.");

@@ -31,7 +31,8 @@ public static class ShopCertificate
         }
         catch (CryptographicException e)
         {
-            throw new RefusedException($"{file.FullName} cannot be read as a certificate with its key ({e.Message}). A password is taken from {PasswordVariable}.");
+            throw new RefusedException($"{file.FullName} cannot be read as a certificate with its key ({e.Message}). A password is taken from "
+                + $"{PasswordVariable}.");
         }
     }
 

@@ -56,6 +56,7 @@ public static class ShopHost
         var app = builder.Build();
         if (at.BehindProxy) app.UseForwardedHeaders(new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor
             | ForwardedHeaders.XForwardedProto });
+        if (at.BehindProxy) app.Use(ThroughTheProxy);
         app.UseExceptionHandler("/trouble");
         app.UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
         app.Use(SecurityHeaders);
@@ -180,11 +181,19 @@ public static class ShopHost
             .AddClaimsPrincipalFactory<PersonClaims>();
     }
 
+    // Past the proxy nobody would be told that the line is open to read.
+    private static Task ThroughTheProxy(HttpContext context, RequestDelegate next)
+    {
+        if (context.Request.IsHttps || context.Request.Path == "/healthz") return next(context);
+        context.Response.StatusCode = StatusCodes.Status400BadRequest;
+        return context.Response.WriteAsync("This shop is reached through its proxy, over HTTPS.");
+    }
+
     private static Task SecurityHeaders(HttpContext context, RequestDelegate next)
     {
         var headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; "
-            + "form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+        headers.ContentSecurityPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+            + "manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "same-origin";
         if (!Shipped.Any(p => context.Request.Path.StartsWithSegments(p))) (headers.CacheControl, headers.Pragma) = ("no-cache, no-store", "no-cache");

@@ -1,5 +1,6 @@
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Chromium;
 
 namespace Wattology.Browser.Tests.Hosting;
 
@@ -10,13 +11,16 @@ public sealed class Bay : IDisposable
     private readonly ChromeDriver _driver;
     private readonly string _address;
 
-    public Bay(string address, int width = 1280, int height = 900)
+    public Bay(string address, int width = 1280, int height = 900, bool touch = false)
     {
         _address = address;
         var options = new ChromeOptions { BinaryLocation = Find("chromium") };
         options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
             "--disable-component-update",
             "--disable-sync", "--disable-dev-shm-usage", $"--window-size={width},{height}", $"--user-data-dir={_profile}");
+        options.AddArgument("--ignore-certificate-errors");
+        if (touch) options.EnableMobileEmulation(new ChromiumMobileEmulationDeviceSettings { Width = width, Height = height, PixelRatio = 1,
+            EnableTouchEvents = true, UserAgent = "tablet" });
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService(Path.GetDirectoryName(Find("chromedriver"))), options, TimeSpan.FromMinutes(2));
     }
@@ -64,7 +68,7 @@ public sealed class Bay : IDisposable
     {
         try { return d.FindElements(By.CssSelector(css)).Any(e => e.Text.Contains(text, StringComparison.Ordinal)) ? d : null; }
         catch (StaleElementReferenceException) { return null; }
-    }, $"'{text}' in {css}; there stands: {SafeText(css)}");
+    }, $"'{text}' in {css}; there stands: {SafeText(css)}{SafeText(".fault-list")}");
 
     private string SafeText(string css)
     {
@@ -79,6 +83,12 @@ public sealed class Bay : IDisposable
         {
             var box = Look($"{within} :is(input, textarea)[name='{name}']");
             Unfold(box);
+            // The box for an instrument that is not in the register shows with its choice.
+            if (name == "instrument" && !box.Displayed)
+            {
+                if (Script("return arguments[0].form.querySelector('[name=known]:checked')", box) is not null) return;
+                Choose("known", "measured", within);
+            }
             box.Clear();
             box.SendKeys(text);
         });
@@ -103,6 +113,14 @@ public sealed class Bay : IDisposable
         for (let fold = arguments[0].closest('details'); fold; fold = fold.parentElement.closest('details'))
             if (!fold.open && !arguments[0].closest('summary')) fold.open = true;
         """, element);
+
+    /// <summary>Touches an element as it stands: what is folded away, or covered, cannot be touched.</summary>
+    public void Touch(string css) => Again(() =>
+    {
+        var element = Wait(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), $"nothing to touch at {css}");
+        ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", element);
+        element.Click();
+    });
 
     /// <summary>Answers a question by its touch; what it asks for in words is typed first.</summary>
     public void Answer(string question, string answer, string? because = null, int turbo = 0)

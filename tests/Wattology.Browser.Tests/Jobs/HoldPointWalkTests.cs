@@ -183,7 +183,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "angle gauge");
         bay.PressButton("Record the clocking");
-        bay.See("#spot-drain-1", "reopened");
+        bay.See("#mark-drain-1", "reopened");
         bay.Open(job + "/drain/1");
         bay.See(".latest", "of Petra Lundow, ");
         bay.See(".latest", ": the centre section was turned");
@@ -253,7 +253,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Type("maker_number", "OV-88-01");
         bay.Choose("known", "seen");
         bay.PressButton("Record the plate");
-        bay.See("#spot-plate-1", "stop");
+        bay.See("#mark-plate-1", "stop");
         bay.Open(job + "/release");
         bay.See(".hold-items", "open, two names pass it");
         bay.Type("pass_reason", "The maker confirms by letter.");
@@ -307,9 +307,8 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.SignInAs("jory");
         var sound = BookIn(bay, "Walk mixer", registration: "WM 1");
         bay.Open(sound + "/findings");
-        bay.Choose("answer.charge-air-leak", "present");
-        bay.PressButton("Record what changed");
-        bay.See(".said", "One finding recorded");
+        bay.Press("#finding-charge-air-leak button[value='present']");
+        bay.See("#finding-charge-air-leak .said", "saved");
         bay.See(".ranking", "The turbo is sound");
         bay.Select("cause", "elsewhere");
         bay.Type("second_why", "Charge pipe off its clamp.");

@@ -31,12 +31,13 @@ public sealed class ShopServer : IAsyncDisposable
     public IServiceProvider Services => _app.Services;
 
     /// <summary>Starts a shop with an owner "maren", a technician "jory" and a desk "wyn"; or the demo.</summary>
-    public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null)
+    public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null, ServedAt? at = null)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
-        var app = ShopHost.Build(new ShopFolder(folder), ServedAt.Loopback(0), b =>
+        var app = ShopHost.Build(new ShopFolder(folder), at ?? ServedAt.Loopback(0), b =>
         {
             b.WebHost.UseTestServer();
+            b.Services.AddSingleton<IStartupFilter, FromThisMachine>();
             if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
         });
         await app.StartAsync();
@@ -87,6 +88,20 @@ public sealed class ShopServer : IAsyncDisposable
     }
 }
 
+/// <summary>A request in this process comes from this machine, as one over loopback does.</summary>
+internal sealed class FromThisMachine : IStartupFilter
+{
+    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
+    {
+        app.Use((context, then) =>
+        {
+            context.Connection.RemoteIpAddress = IPAddress.Loopback;
+            return then(context);
+        });
+        next(app);
+    };
+}
+
 /// <summary>A clock that stands until it is moved.</summary>
 public sealed class SetClock(DateTimeOffset now) : TimeProvider
 {
@@ -122,9 +137,10 @@ public sealed class Visitor
 
     public Visitor(TestServer server) => _client = new HttpClient(new CookieKeeper(server.CreateHandler())) { BaseAddress = new Uri("http://localhost") };
 
-    public async Task<Answer> GetAsync(string path, bool part = false)
+    public async Task<Answer> GetAsync(string path, bool part = false, (string Name, string Value)? with = null)
     {
         using var request = new HttpRequestMessage(HttpMethod.Get, path);
+        if (with is { } header) request.Headers.TryAddWithoutValidation(header.Name, header.Value);
         if (part) request.Headers.Add("HX-Request", "true");
         var answer = await ReadAsync(await _client.SendAsync(request));
         if (answer.Page.QuerySelector("input[name=__RequestVerificationToken]") is IHtmlInputElement token) _token = token.Value;

@@ -142,7 +142,8 @@ public sealed class JobStoreTests
         Assert.Equal("seen", clash.Said("#finding-blue-smoke [aria-pressed=true]"));
         var seen = clash.Page.QuerySelector("#finding-blue-smoke [name=saw]")!.GetAttribute("value")!;
         await jory.PostAsync(job + "/findings?handler=Say", ("finding", "low-power"), ("answer", "present"), ("saw", ""), ("once", "other"));
-        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "absent"), ("saw", seen),
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "absent"), ("saw",
+            seen),
             ("once", "deliberate"))).Status);
         Assert.Equal(5, await jory.EntriesAsync(job));
     }

@@ -30,6 +30,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 {
     private const string SavedAtKey = "SavedAt";
     private const string SavedEntryKey = "SavedEntry";
+    private string _sent = NewToken();
     private Instrument? _joins;
 
     /// <summary>The job's id.</summary>
@@ -64,8 +65,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>The time now, UTC.</summary>
     public DateTimeOffset Now => services.Times.Now;
 
-    /// <summary>Sending the same form twice records once.</summary>
-    public string Once { get; private set; } = NewToken();
+    /// <summary>A token for one form, another at each asking: sending the same form twice records once, and two forms touched in quick succession are
+    /// two things said.</summary>
+    public string Once => NewToken();
 
     /// <summary>The entry this form corrects.</summary>
     public Entry? Corrects { get; private set; }
@@ -139,7 +141,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
             return;
         }
         Job = job;
-        if (Request.HasFormContentType) Once = Request.Form["once"].ToString() is { Length: > 0 } once ? once : Once;
+        if (Request.HasFormContentType && Request.Form["once"].ToString() is { Length: > 0 } once) _sent = once;
         var corrects = Request.HasFormContentType ? Request.Form["corrects"].ToString() : Request.Query["corrects"].ToString();
         if (corrects.Length > 0) Corrects = Job.Record.Find(corrects);
         await next();
@@ -239,7 +241,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         if (Corrects is not null) Form["reason"] = reason;
         if (body is null || !Form.Faults.None) return Refused();
         var draft = new EntryDraft(body, known?.Known, known?.Instrument, Corrects?.Hash, Corrects is null ? null : reason,
-            Answers: answers, Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: Once);
+            Answers: answers, Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: _sent);
         return await AppendAsync([draft], said, then ?? Back, second, at);
     }
 
@@ -250,7 +252,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     {
         if (!Form.Faults.None) return Refused();
         var said = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? $"One {noun} recorded." : $"{changed.Count} {noun}s recorded.";
-        return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{Once}-{i}" })], said, Back, null, null);
+        return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{_sent}-{i}" })], said, Back, null, null);
     }
 
     private async Task<IActionResult> AppendAsync(IReadOnlyList<EntryDraft> drafts, string said, string then, Author? second, string? at)
@@ -265,7 +267,12 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
             return Redirect(then);
         }
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
-        catch (SentAgainException again) { AskAboutSentAgain(again.Recorded, drafts[0]); }
+        catch (SentAgainException again)
+        {
+            // What was recorded may have come in while this was on its way.
+            Job = (await services.Jobs.FindAsync(Id))!;
+            AskAboutSentAgain(again.Recorded, drafts[0]);
+        }
         Job = (await services.Jobs.FindAsync(Id))!;
         return Refused();
     }
@@ -273,7 +280,6 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     // The first sending was recorded and its answer lost; what is sent now is something else. Only the person knows what it is.
     private void AskAboutSentAgain(Entry recorded, EntryDraft now)
     {
-        Once = NewToken();
         var kind = CheckList.Kinds.Find(recorded.Kind)!;
         var was = $"{kind.Words(Job.Context, recorded)} ({kind.Title.ToLowerInvariant()}) was recorded at {Times.Hour(recorded.At)} when this form was "
             + $"first sent.";

@@ -36,7 +36,7 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
     private string Target => Url.IsLocalUrl(ReturnUrl) ? ReturnUrl! : "/";
 
     // One touch signs in from this machine only: over the network, and through a proxy, anybody could touch.
-    private async Task<bool> OneTouchAsync() => (HttpContext.Connection.RemoteIpAddress is not { } from || IPAddress.IsLoopback(from))
+    private async Task<bool> OneTouchAsync() => HttpContext.Connection.RemoteIpAddress is { } from && IPAddress.IsLoopback(from)
         && !Request.Headers.Keys.Any(Forwarded.Contains) && (await ShopSettings.LoadAsync(db)).Demo;
 
     /// <summary>Shows the form.</summary>

@@ -5,11 +5,14 @@
     if (e.target.closest && e.target.closest('svg a[hx-get]') && !e.ctrlKey && !e.metaKey && !e.shiftKey) e.preventDefault();
   });
 
-  // What was touched last: where its part of the sheet stood, so that it stands there again after the answer.
+  // What was touched, and where its part of the sheet stands just before it changes: it stands there again afterwards. Whoever scrolled on meanwhile
+  // stays where they are.
   let touched = null;
-  document.addEventListener('htmx:beforeRequest', e => {
-    const form = e.detail.elt.closest('form');
-    const part = form && form.closest('.ask, .finding, [data-keep][id]');
+  document.addEventListener('htmx:beforeSwap', e => {
+    const elt = e.detail.requestConfig && e.detail.requestConfig.elt;
+    const form = elt && elt.closest('form');
+    if (elt && elt.closest('.preview, .echo') || /^f-.*-echo$|^preview$/.test(e.detail.target.id)) return;
+    const part = form && form.closest('.ask, .finding');
     touched = form ? { part: part ? part.id : null, top: part ? part.getBoundingClientRect().top : 0 } : null;
   });
 
@@ -61,11 +64,12 @@
       const text = label && (label.matches('label') ? label : label.closest('fieldset')?.querySelector('legend') || label);
       if (text) link.textContent = text.firstChild.textContent.trim();
     }
-    const sheet = document.getElementById('sheet');
-    if (!sheet) return;
-    if (e.detail.target.id === 'sheet') place(sheet, touched);
-    else if (touched && touched.part === e.detail.elt.id) place(e.detail.elt.parentElement, touched);
     reach();
+  });
+
+  document.addEventListener('htmx:afterSwap', e => {
+    if (e.detail.target.id === 'sheet') place(document.getElementById('sheet'), touched);
+    else if (touched && touched.part && e.detail.elt.id === touched.part) place(e.detail.elt.parentElement, touched);
   });
 
   // Unfolding the figures goes on to their first box, so that on a tablet its pad is up with the same touch.

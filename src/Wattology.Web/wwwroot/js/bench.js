@@ -41,12 +41,12 @@ document.addEventListener('alpine:init', () => {
       step();
       this.tick = setInterval(step, 100);
     },
-    // The page changes when the rest is over, but not under the hands of somebody who types.
+    // The page changes when the rest is over, but not under the hands of somebody who types, nor after somebody who goes elsewhere just then.
     renew() {
-      const typing = document.activeElement;
-      const go = () => htmx.ajax('GET', location.pathname, '#sheet');
-      if (typing && typing.matches('#sheet input, #sheet textarea')) typing.addEventListener('blur', () => setTimeout(() => this.renew(), 400), { once: true });
-      else go();
+      const typing = document.activeElement && document.activeElement.matches('#sheet input, #sheet textarea');
+      if (!this.$root.isConnected) return;
+      if (typing || document.querySelector('.htmx-request')) setTimeout(() => this.renew(), 500);
+      else htmx.ajax('GET', location.pathname, '#sheet');
     },
     get shown() {
       if (this.down) return Math.ceil(Math.max(0, this.limit - this.gone)).toString();

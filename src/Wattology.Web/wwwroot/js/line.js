@@ -11,6 +11,11 @@
   const write = kept => { try { localStorage.setItem(store, JSON.stringify(kept)); } catch { /* it is still on the page */ } };
   const mine = () => read().filter(k => k.who === who);
 
+  // What was refused stands until somebody has seen it.
+  const seen = document.getElementById('lost-seen');
+  const hide = () => { if (seen.hidden) bar.hidden = true; };
+  seen.addEventListener('click', () => { seen.hidden = true; hide(); });
+
   const tell = text => {
     const waiting = mine().length;
     words.textContent = (text || offline) + (waiting ? ` ${waiting === 1 ? 'One answer waits' : waiting + ' answers wait'} to be sent.` : '');
@@ -28,12 +33,12 @@
         const token = document.querySelector('input[name="__RequestVerificationToken"]');
         const body = new URLSearchParams(item.fields);
         if (token) body.set('__RequestVerificationToken', token.value);
-        const answer = await fetch(item.url, { method: 'POST', body, headers: { 'HX-Request': 'true', 'HX-Current-URL': location.href } });
+        const answer = await fetch(item.url, { method: 'POST', body, signal: AbortSignal.timeout(15000), headers: { 'HX-Request': 'true', 'HX-Current-URL': location.href } });
         if (answer.status >= 500 || answer.status === 401) break;
         if (!answer.ok) {
           const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
-          const why = page.querySelector('.fault-list li, .fault:not(:empty)');
-          refused.push(why ? why.textContent.trim() : 'The server refused it.');
+          const why = [...page.querySelectorAll('.fault-list li')].map(w => w.textContent.trim());
+          refused.push(why.join(' ') || 'The server refused it.');
         } else sent++;
         write(read().filter(k => k.at !== item.at));
       }
@@ -41,20 +46,24 @@
     sending = false;
     if (!sent && !refused.length) return false;
     if (document.getElementById('sheet')) htmx.ajax('GET', location.pathname + location.search, '#sheet');
-    if (refused.length) { tell(`Sent again, and refused: ${refused.join(' ')}`); return true; }
+    if (refused.length) {
+      tell(`Sent again, and refused: ${refused.join(' ')} What you typed is kept at its sheet.`);
+      seen.hidden = false;
+      return true;
+    }
     if (mine().length) return false;
     words.textContent = sent === 1 ? 'The line is back: one answer was sent.' : `The line is back: ${sent} answers were sent.`;
     bar.hidden = false;
     bar.classList.add('back');
-    setTimeout(() => { bar.hidden = true; bar.classList.remove('back'); }, 6000);
+    setTimeout(() => { hide(); bar.classList.remove('back'); }, 6000);
     return true;
   };
 
   const probe = async () => {
     try {
-      if (!(await fetch('/healthz', { cache: 'no-store' })).ok) return false;
-      if (!await send() && !mine().length) bar.hidden = true;
-      return true;
+      if (!(await fetch('/healthz', { cache: 'no-store', signal: AbortSignal.timeout(5000) })).ok) return false;
+      if (!await send() && !mine().length) hide();
+      return !mine().length;
     } catch { return false; }
   };
 
@@ -81,7 +90,7 @@
     tell();
     wait();
   });
-  document.addEventListener('htmx:afterOnLoad', e => { if (e.detail.successful && !mine().length) bar.hidden = true; });
+  document.addEventListener('htmx:afterOnLoad', e => { if (e.detail.successful && !mine().length && !bar.classList.contains('back')) hide(); });
   document.addEventListener('htmx:responseError', e => tell(e.detail.xhr.status === 400
     ? 'This page was opened too long ago, or under another name. Reload it: what you typed is kept here, it is not recorded yet.'
     : 'The server could not do this; nothing was half-saved. What you typed is kept here. Try once more.'));

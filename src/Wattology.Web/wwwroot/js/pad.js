@@ -33,7 +33,7 @@
     const form = box.closest('form');
     if (!form) return null;
     const row = / in \d/.test(box.value) ? box.closest('.row-fields') : null;
-    const boxes = [...form.querySelectorAll('[data-pad]')].filter(b => b.offsetParent && (b === box || !row || !row.contains(b)));
+    const boxes = [...form.querySelectorAll('[data-pad]')].filter(b => b.checkVisibility() && (b === box || !row || !row.contains(b)));
     return boxes[boxes.indexOf(box) + 1] || null;
   };
 

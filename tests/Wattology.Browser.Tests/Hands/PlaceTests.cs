@@ -1,0 +1,126 @@
+using System.Globalization;
+using Wattology.Browser.Tests.Hosting;
+
+namespace Wattology.Browser.Tests.Hands;
+
+/// <summary>The sheet is where the hand is: measured on the upright tablet, at the desk and on a phone.</summary>
+public sealed class PlaceTests(DemoShopFixture demo)
+{
+    private static double Number(Bay bay, string script, params object[] args) => Convert.ToDouble(bay.Script(script, args), CultureInfo.InvariantCulture);
+
+    private static double Top(Bay bay, string css) => Number(bay, "return document.querySelector(arguments[0]).getBoundingClientRect().top", css);
+
+    [Fact]
+    public void On_the_upright_tablet_the_drawing_folds_and_the_sheet_begins_in_the_top_third()
+    {
+        using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
+        bay.SignInAs("ines");
+        foreach (var machine in new[] { "Lifeboat tractor", "Pilot launch" })
+        {
+            var job = DemoJobs.Find(bay, machine);
+            bay.Open(job);
+            Assert.True(bay.Look("#drawing").Displayed, "at home the drawing stands whole");
+            Assert.False(bay.Look("#strip").Displayed);
+            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "fit", "findings", "prime" })
+            {
+                bay.Open($"{job}/{sheet}");
+                Assert.False(bay.Look("#drawing").Displayed);
+                Assert.InRange(Top(bay, "#sheet"), 1, 1180 / 3.0);
+                Assert.Equal(820, Number(bay, "return document.documentElement.scrollWidth"));
+            }
+        }
+        // Each mark leads to its sheet, says its verdict aloud, and the open one stands in view.
+        bay.Touch("#mark-clocking-2");
+        bay.See("#sheet-title", "Clocking, turbo 2");
+        Assert.Equal("true", bay.Look("#mark-clocking-2").GetDomAttribute("aria-current"));
+        Assert.Contains("sound", bay.Look("#mark-plate-1").GetDomProperty("textContent"));
+        Assert.InRange(Number(bay, "const r = document.querySelector('#mark-clocking-2').getBoundingClientRect(); return r.right"), 60, 820);
+        bay.Touch(".sheet-head a");
+        bay.See("#sheet-title", "This job");
+        Assert.True(bay.Look("#drawing").Displayed);
+    }
+
+    [Fact]
+    public void The_main_button_stays_in_reach_and_an_action_leaves_the_hand_where_the_next_one_is()
+    {
+        using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
+        bay.SignInAs("ines");
+        var job = DemoJobs.Find(bay, "Road sweeper", "Parts");
+        bay.Open(job + "/drain/1");
+        bay.Press("[name='input.segments.0.length_mm']");
+        bay.Script("document.querySelector('#pad [data-key=done]').click()");
+        foreach (var at in new[] { "input.segments.0.length_mm", "input.exit_above_oil_mm" })
+        {
+            bay.Script("document.querySelector(`[name='${arguments[0]}']`).scrollIntoView({block:'center'})", at);
+            Assert.InRange(Number(bay, "return document.querySelector('.sheet-form .go').getBoundingClientRect().bottom"), 100, 1180);
+        }
+
+        // A finding far down the page: what was touched stands where it stood, says that it is saved, and has the focus.
+        bay.Open(job + "/findings");
+        bay.Script("document.querySelector('#finding-shaft-blued').scrollIntoView({block:'center'})");
+        var before = Top(bay, "#finding-shaft-blued");
+        bay.Look("#finding-shaft-blued button[value='absent']").Click();
+        bay.See("#finding-shaft-blued .said", "saved");
+        Thread.Sleep(300);
+        Assert.InRange(Top(bay, "#finding-shaft-blued"), before - 3, before + 3);
+        Assert.True((bool)bay.Script("return document.querySelector('#finding-shaft-blued').contains(document.activeElement)")!);
+        bay.Touch("#finding-shaft-blued .said button");
+        bay.See("#finding-shaft-blued .said", "Taken back");
+        Assert.False(bay.IsThere("#finding-shaft-blued [aria-pressed=true]"));
+
+        // After a burst to catch, the question about the oil stands next; after one to prime, the pressure.
+        bay.Open(job + "/prime");
+        bay.Answer("crank-purpose", "catch");
+        bay.Choose("fuel", "Fuel shut-off connector");
+        bay.PressButton("Record as disabled");
+        bay.Answer("crank-clear", "nobody-near");
+        bay.PressButton("Start burst 1");
+        bay.PressButton("Stop cranking");
+        bay.See("[data-next]", "Oil from the feed");
+        Assert.InRange(Top(bay, "[data-next]"), 0, 1000);
+        Assert.True((bool)bay.Script("return document.querySelector('[data-next]').contains(document.activeElement)")!);
+    }
+
+    [Fact]
+    public void At_the_desk_the_drawing_keeps_its_place_and_the_room_under_it_is_used()
+    {
+        using var bay = new Bay(demo.Shop.Address, 1280, 900);
+        bay.SignInAs("ines");
+        var job = DemoJobs.Find(bay, "Lifeboat tractor");
+        bay.Open(job + "/crankcase");
+        Assert.True(bay.Look("#drawing").Displayed && bay.Look("#beside").Displayed);
+        bay.See("#beside", "Ilmari 6H 240, diesel");
+        bay.See("#beside", "Loose ends");
+        bay.See("#beside", "keep clear of belts");
+        var top = Top(bay, "#drawing");
+        bay.Script("document.querySelector('#spot-drain-1').dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))");
+        bay.See("#sheet-title", "Drain");
+        Assert.Equal(top, Top(bay, "#drawing"), 1.0);
+        bay.Gone("#beside section:nth-child(3)");
+    }
+
+    [Fact]
+    public void A_phone_needs_nothing_moved_sideways()
+    {
+        using var bay = new Bay(demo.Shop.Address, 360, 740, touch: true);
+        bay.SignInAs("ines");
+        var job = DemoJobs.Find(bay, "Forage harvester, green", "Parts");
+        foreach (var path in new[] { "/", "/book-in", "/instruments", "/limits", "/tablet", job, job + "/drain/1", job + "/oil-supply/1", job + "/findings",
+            job + "/fit", job + "/prime", job + "/start", job + "/after-run", job + "/hand-over", job + "/record", job + "/clocking/1", job + "/parts",
+            job + "/release", job + "/triage", job + "/loose-ends" })
+        {
+            bay.Open(path);
+            Assert.True(Number(bay, "return document.documentElement.scrollWidth") <= 360, $"{path} is wider than the phone");
+            Assert.InRange(Number(bay, "return document.querySelector('.top').getBoundingClientRect().height"), 40, 56);
+        }
+        // The head is one line, and the bar one line that stands at what is next.
+        bay.Open(job + "/drain/1");
+        Assert.InRange(Number(bay, "return document.querySelector('.job-head').getBoundingClientRect().height"), 20, 48);
+        Assert.InRange(Number(bay, "return document.querySelector('.work').getBoundingClientRect().height"), 40, 64);
+        bay.Open(job);
+        Assert.InRange(Number(bay, "const r = document.querySelector('.work .next').getBoundingClientRect(); return r.left"), 0, 300);
+        bay.Open("/");
+        Assert.False(bay.Look(".yard thead").Displayed);
+        Assert.Equal("block", bay.Look(".yard td").GetCssValue("display"));
+    }
+}
