@@ -118,6 +118,10 @@ public sealed class PlaceTests(DemoShopFixture demo)
         Assert.InRange(Number(bay, "return document.querySelector('.job-head').getBoundingClientRect().height"), 20, 48);
         Assert.InRange(Number(bay, "return document.querySelector('.work').getBoundingClientRect().height"), 40, 64);
         bay.Open(job);
+        Assert.False(bay.Look("#drawing").Displayed);
+        bay.Touch("#mark-plate-1");
+        bay.See("#sheet-title", "Plate");
+        bay.Open(job);
         Assert.InRange(Number(bay, "const r = document.querySelector('.work .next').getBoundingClientRect(); return r.left"), 0, 300);
         bay.Open("/");
         Assert.False(bay.Look(".yard thead").Displayed);

@@ -81,7 +81,7 @@ public sealed class Bay : IDisposable
     {
         Again(() =>
         {
-            var box = Look($"{within} :is(input, textarea)[name='{name}']");
+            var box = Look($"{within} :is(input:not([type=hidden]), textarea)[name='{name}']");
             Unfold(box);
             // The box for an instrument that is not in the register shows with its choice.
             if (name == "instrument" && !box.Displayed)

@@ -110,6 +110,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.PressButton("Start burst 1");
         bay.PressButton("Stop cranking");
         bay.Press("#spot-oil-supply-1");
+        bay.See("#sheet-title", "Oil supply");
         bay.Answer("feed-seen-1", "steady");
         bay.See("#spot-oil-supply-1", "sound, seen");
         bay.Press("#spot-clocking-1");

@@ -12,13 +12,11 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         var folder = Environment.GetEnvironmentVariable("WATTOLOGY_SCREENSHOTS")
             ?? throw new InvalidOperationException("WATTOLOGY_SCREENSHOTS names the folder for the pictures.");
         using var desk = new Bay(demo.Shop.Address, 1280, 800);
-        using var tablet = new Bay(demo.Shop.Address, 820, 1180);
-        foreach (var (bay, width, height) in new[] { (desk, 1280, 800), (tablet, 820, 1180) })
-        {
-            ((OpenQA.Selenium.Chrome.ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
-                new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
-            bay.SignInAs("jory");
-        }
+        using var tablet = new Bay(demo.Shop.Address, 820, 1180, touch: true);
+        using var phone = new Bay(demo.Shop.Address, 360, 740, touch: true);
+        ((OpenQA.Selenium.Chrome.ChromeDriver)desk.Driver).ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
+            new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        foreach (var bay in new[] { desk, tablet, phone }) bay.SignInAs("jory");
         void Take(string name, string path, Bay? bay = null, Action? first = null)
         {
             bay ??= desk;
@@ -34,10 +32,22 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("drawing", tractor);
         Take("drawing-twin-tablet", Job("Pilot launch"), tablet);
         Take("findings", Job("Brewery van") + "/findings");
-        Take("cause", Job("Hill-climb") + "/findings");
         Take("oil-supply", Job("Forage harvester, red") + "/oil-supply/1");
-        Take("drain", Job("Hill-climb") + "/drain/1");
-        Take("clocking-tablet", tractor + "/clocking/1", tablet, () => tablet.Script("document.querySelector('.dial-box').scrollIntoView({block:'center'})"));
+        Take("drain-tablet", Job("Hill-climb") + "/drain/1", tablet);
+        Take("pad-tablet", tractor + "/oil-supply/1", tablet, () => new Hand(tablet).Touch("details.figures > summary").Key("9", "5", "in", "1", "0")
+            .Touch("[name='input.oil_temp_c']").Key("2", "0").Touch("[name='input.gallery_kpa']").Key("1", "point", "6", "bar"));
+        Take("clocking", tractor + "/clocking/1", null, () =>
+        {
+            desk.Type("input.oil_inlet_deg", "24");
+            desk.Script("document.querySelector('.dial-box').scrollIntoView({block:'center'})");
+        });
+        Take("crankcase", Job("School minibus", "Triage") + "/crankcase", null, () =>
+        {
+            desk.Type("pressure_kpa", "1,8");
+            desk.Choose("running", "idle");
+            desk.See("#preview", "stop");
+        });
+        Take("yard-phone", "/", phone);
         Take("release", Job("Road sweeper", "Parts") + "/release");
         Take("prime-stop", Job("Wheel loader", "Prime") + "/prime");
         Take("start", Job("Mail van") + "/start");
@@ -45,7 +55,6 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("fit-tablet", tractor + "/fit", tablet);
         Take("loose-ends", tractor + "/loose-ends");
         Take("after-run", Job("School minibus", "After the run") + "/after-run");
-        Take("record", tractor + "/record");
-        Take("limits", "/limits");
+        Take("instruments", "/instruments");
     }
 }
