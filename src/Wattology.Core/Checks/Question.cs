@@ -43,6 +43,9 @@ public sealed record Question(string Id, string Title, IReadOnlyList<LookAnswer>
     /// <summary>What an answer comes to when it is recorded, where that is more than the answer's own verdict: what a limit in force asks besides.</summary>
     public Func<JobContext, Looked, Verdict?> Judge { get; init; } = (_, _) => null;
 
+    /// <summary>Its answer holds for the moment it is given, and is never sent later than that.</summary>
+    public bool Momentary { get; init; }
+
     /// <summary>Why it matters, in a line; null when the title says all.</summary>
     public string? Hint { get; init; }
 

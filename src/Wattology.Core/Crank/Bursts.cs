@@ -111,6 +111,7 @@ public static class Bursts
         new("someone-under", "someone is under or at it", Asks: "Who gives the call, and who stops it") { Known = Known.Told },
     ])
     {
+        Momentary = true,
         ReopenedBy = [Reopening.ByLook(Purpose, "it is cranked for something else now")],
         Caution = new("A life may hang on this: nobody cranks with hands in the engine. With someone under it: two names, a clear call, one stop."),
     };

@@ -40,8 +40,14 @@ public sealed class InstrumentStore(ShopDb db, TimeProvider clock)
             Name = instrument.Name.Trim(), Kind = instrument.Kind, Range = instrument.Range.Trim(), CalibratedUntil = instrument.CalibratedUntil, SetBy = by,
             SetAtMs = clock.GetUtcNow().ToUnixTimeMilliseconds(),
         });
-        await db.SaveChangesAsync();
         _all = null;
+        try { await db.SaveChangesAsync(); }
+        catch (DbUpdateException)
+        {
+            // Somebody added one of that name between the question and the answer.
+            db.ChangeTracker.Clear();
+            throw new RefusedException($"‘{instrument.Name.Trim()}’ is in the register already.", "name");
+        }
     }
 
     /// <summary>Changes until when an instrument is calibrated, or whether it is in use.</summary>

@@ -138,7 +138,8 @@ public static class Commands
         Console.WriteLine($"Data in {folder.Path}");
         if (demo)
         {
-            Console.WriteLine($"Demo sign-ins, one touch on the sign-in page, or with the password {DemoWorld.Password}:");
+            Console.WriteLine($"Demo sign-ins, one touch on the sign-in page{(at.OnlyHere ? "" : " of this machine")}, or with the password "
+                + $"{DemoWorld.Password}:");
             foreach (var person in DemoWorld.People) Console.WriteLine($"  {person.UserName,-6} {person.Name}, {person.Role.ToString().ToLowerInvariant()}");
         }
         if (waiting) Console.WriteLine($"This shop has no owner yet. Open the address and use the one-time code "

@@ -164,6 +164,7 @@ public static class ShopHost
         services.AddScoped<FormState>();
         services.AddScoped<SecondNames>();
         services.AddScoped<InstrumentStore>();
+        services.AddScoped<HowKnown>();
         services.AddScoped<SheetServices>();
         services.AddScoped<JobStore>();
         services.AddScoped<Verifier>();

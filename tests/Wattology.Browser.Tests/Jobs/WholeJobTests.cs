@@ -188,6 +188,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         Assert.Equal("", bay.ValueOf("input.oil_inlet_deg"));
         bay.Type("input.oil_inlet_deg", "24");
         bay.See("#preview", "24° off plumb");
+        Assert.DoesNotContain("unmeasured", bay.Look(".dial").GetDomAttribute("class"));
         bay.See("#preview", "24° anticlockwise");
         Assert.Equal("rotate(24)", bay.Look("#dial-inlet").GetDomAttribute("transform"));
         for (var i = 0; i < 4; i++) bay.PressButton("−5°");

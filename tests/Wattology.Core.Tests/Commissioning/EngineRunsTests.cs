@@ -26,6 +26,27 @@ public sealed class EngineRunsTests
     }
 
     [Fact]
+    public void A_run_keeps_the_idle_it_was_fired_under()
+    {
+        var running = Fired().Tell(new PressureShown(), minutes: 0).Tell(new IdleChosen(12, Why: "new rings"), minutes: 0);
+        Assert.Equal(5, Of(running).IdleLeastMinutes);
+        Assert.Contains("usual practice", Of(running).IdleSource);
+        var ended = End(running.Branch().Seconds(300));
+        Assert.True(Of(ended).IdledEnough, "it was fired when five minutes were enough");
+        Assert.Equal(12, Of(ended).IdleLeastMinutes);
+        Assert.Contains("chosen for this job by Ada Quill", Of(ended).IdleSource);
+    }
+
+    [Theory]
+    [InlineData("makers-spec-diesel-wastegate")]
+    [InlineData("twin-diesel-marine")]
+    public void Runs_of_the_older_form_are_read_for_ever(string file)
+    {
+        var runs = EngineRuns.Of(Golden.Read(file).Context);
+        Assert.True(runs is { IdledEnough: true, Running: null, NoPressureStop: false } && runs.LongestSeconds >= 300 && runs.Pressure is > 0 and < 8);
+    }
+
+    [Fact]
     public void A_stall_or_a_run_shorter_than_the_seconds_is_no_failure_and_a_longer_one_without_pressure_is()
     {
         foreach (var how in new[] { RunEnd.Stopped, RunEnd.Stalled, RunEnd.NoPressure })

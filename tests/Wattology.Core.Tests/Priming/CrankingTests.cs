@@ -144,6 +144,18 @@ public sealed class CrankingTests
     }
 
     [Fact]
+    public void A_lamp_noted_in_the_older_form_is_believed_as_far_as_it_would_be_today()
+    {
+        Cranking Noted(bool lit, bool connected) => Of(Ready().Crank(6, 8).Tell(new PressureNoted(true, PressureBy.Lamp, null, lit, connected), Known.Seen));
+        Assert.True(Noted(true, true).PressureProved);
+        Assert.False(Noted(false, true).PressureProved);
+        Assert.False(Noted(true, false).PressureProved);
+        Assert.False(Of(Book.In().Tell(new PressureNoted(true, PressureBy.Lamp, null, true, true), Known.Seen)).PressureProved);
+        // Once it is proved only the burst's own limit remains; before, what is left of the allowance.
+        Assert.Equal((15, 12), (Noted(true, true).BurstMost, Noted(false, true).BurstMost));
+    }
+
+    [Fact]
     public void A_lamp_says_whether_it_went_out_and_shows_no_figure()
     {
         static string[] Faults(PressureRead read)

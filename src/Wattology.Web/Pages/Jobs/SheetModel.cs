@@ -22,16 +22,16 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Form">What the form of this request shows.</param>
 /// <param name="Times">The shop's clock and zone.</param>
 /// <param name="Names">Who signs as a second name.</param>
-/// <param name="Instruments">The shop's register of instruments.</param>
-public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, InstrumentStore Instruments);
+/// <param name="Knowing">How a reading is known, and by which instrument.</param>
+public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 {
     private const string SavedAtKey = "SavedAt";
     private const string SavedEntryKey = "SavedEntry";
+    private const string KeptAt = "kept_at";
     private string _sent = NewToken();
-    private Instrument? _joins;
 
     /// <summary>The job's id.</summary>
     [FromRoute]
@@ -172,45 +172,21 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     protected static Dictionary<string, string> TypedOf(Entry entry)
         => System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, string>>(entry.Typed, JsonForm.Options)!;
 
+    /// <summary>When an entry was given by the tablet's clock, where the line was gone and it was sent later; null otherwise.</summary>
+    public static DateTimeOffset? KeptSince(Entry entry) => entry.Typed.Contains(KeptAt, StringComparison.Ordinal)
+        && TypedOf(entry).TryGetValue(KeptAt, out var at) && DateTimeOffset.TryParse(at, CultureInfo.InvariantCulture, out var kept) ? kept : null;
+
     /// <summary>The kinds of instrument what is read here is measured with.</summary>
     public virtual IReadOnlyList<InstrumentKind> MeasuredWith => [];
 
     /// <summary>The shop's instruments that fit what is read here.</summary>
-    public Task<IReadOnlyList<InstrumentRow>> InstrumentsAsync() => services.Instruments.FittingAsync(MeasuredWith);
+    public Task<IReadOnlyList<InstrumentRow>> InstrumentsAsync() => services.Knowing.FittingAsync(MeasuredWith);
 
     /// <summary>Today in the shop.</summary>
-    public DateOnly Today => DateOnly.FromDateTime(services.Times.Today);
+    public DateOnly Today => services.Knowing.Today;
 
     /// <summary>Reads how the reading is known: measured with instruments of the register or another, or in another way.</summary>
-    protected async Task<(Known? Known, string Instrument)> ReadKnownAsync()
-    {
-        var (other, known) = (Text("instrument"), JsonForm.ValueOf<Known>(Text("known")));
-        var touched = (await services.Instruments.AllAsync()).Where(i => Request.Form["with"].Contains(i.Id.ToString(CultureInfo.InvariantCulture))
-            || string.Equals(i.Name, other, StringComparison.OrdinalIgnoreCase)).ToArray();
-        foreach (var instrument in touched) Form[$"with.{instrument.Id}"] = "true";
-        var names = touched.Select(i => i.ToInstrument().NamedOn(Today)).ToList();
-        if (other.Length > 0 && !touched.Any(i => string.Equals(i.Name, other, StringComparison.OrdinalIgnoreCase)))
-            names.Add((await ReadNewInstrumentAsync(other))?.NamedOn(Today) ?? other);
-        if (names.Count > 0) known ??= Known.Measured;
-        if (known is null) Form.Faults.Add("known", "Say how you know.");
-        else if (known != Known.Measured && touched.Length > 0)
-            Form.Faults.Add("known", $"Measured with {touched[0].Name}, or {JsonForm.Plain(known)}: one of them.");
-        else if (known == Known.Measured && names.Count == 0) Form.Faults.Add("instrument", "Name the instrument: which gauge, which jug.");
-        return (known, string.Join("; ", names));
-    }
-
-    // Another instrument joins the register with the reading where its kind is said.
-    private async Task<Instrument?> ReadNewInstrumentAsync(string name)
-    {
-        var (kind, until) = (JsonForm.ValueOf<InstrumentKind>(Text("instrument_kind")), Text("instrument_until"));
-        var range = Text("instrument_range");
-        if (kind is not { } of) return null;
-        DateOnly? day = DateOnly.TryParseExact(until, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var read) ? read : null;
-        if (until.Length > 0 && day is null) Form.Faults.Add("instrument_until", $"'{until}' is not a day. Type one like 2030-05-31.");
-        _joins = new Instrument(name, of, range, day);
-        if (await services.Instruments.RefuseAsync(_joins) is { } refused) Form.Faults.Add("instrument", refused);
-        return _joins;
-    }
+    protected Task<(Known? Known, string Instrument)> ReadKnownAsync() => services.Knowing.ReadAsync(Request.Form);
 
     /// <summary>What a sheet shows of a preview beside its verdict; null where it has nothing to add.</summary>
     public virtual (string Partial, object Model)? PreviewMore(Preview preview) => null;
@@ -240,6 +216,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         var reason = Request.Form["reason"].ToString().Trim();
         if (Corrects is not null) Form["reason"] = reason;
         if (body is null || !Form.Faults.None) return Refused();
+        // Given while the line was gone, by the tablet's own clock; it stands beside what was typed, and the record says so.
+        if (DateTimeOffset.TryParse(Request.Form[KeptAt], CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var kept))
+            Form[KeptAt] = kept.ToUniversalTime().ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture);
         var draft = new EntryDraft(body, known?.Known, known?.Instrument, Corrects?.Hash, Corrects is null ? null : reason,
             Answers: answers, Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: _sent);
         return await AppendAsync([draft], said, then ?? Back, second, at);
@@ -260,7 +239,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         try
         {
             var job = await services.Jobs.AppendAsync(Id, User.Author(), second, drafts);
-            if (_joins is not null) await services.Instruments.AddAsync(_joins, User.Author().Name);
+            await services.Knowing.KeepNewAsync(User.Author().Name);
             TempData["Said"] = said;
             TempData["SavedForm"] = Here;
             if (at is not null) (TempData[SavedAtKey], TempData[SavedEntryKey]) = (at, job.Record.Last.Hash);

@@ -7,6 +7,7 @@ using Wattology.Core.Instruments;
 using Wattology.Core.Measures;
 using Wattology.Core.People;
 using Wattology.Data.Instruments;
+using Wattology.Data.Jobs;
 using Wattology.Web.Forms;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
@@ -48,14 +49,17 @@ public sealed class InstrumentsModel(InstrumentStore instruments, FormState form
         var kind = JsonForm.ValueOf<InstrumentKind>(Text("kind"));
         if (kind is null) Form.Faults.Add("kind", "Choose what it measures.");
         var instrument = new Instrument(Text("name"), kind ?? InstrumentKind.Other, Text("range"), Day(Text("until"), "until"));
-        if (await instruments.RefuseAsync(instrument) is { } refused) Form.Faults.Add("name", refused);
-        if (!Form.Faults.None)
+        if (Form.Faults.None)
         {
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
+            try
+            {
+                await instruments.AddAsync(instrument, User.Author().Name);
+                return Saved($"{instrument.Name} is in the register.");
+            }
+            catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
         }
-        await instruments.AddAsync(instrument, User.Author().Name);
-        return Saved($"{instrument.Name} is in the register.");
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
     }
 
     /// <summary>Changes until when one is calibrated, or takes it out of use.</summary>

@@ -87,8 +87,8 @@ document.addEventListener('alpine:init', () => {
       this.measured = inlet !== null;
       this.inlet = inlet || 0;
       this.offset = this.number('input.drain_offset_deg') ?? 180;
+      this.$root.querySelector('.dial').classList.toggle('unmeasured', !this.measured);
     },
-    get seen() { return this.measured ? '' : 'unmeasured'; },
     get inletTurn() { return `rotate(${this.inlet})`; },
     get drainTurn() { return `rotate(${this.inlet + this.offset})`; },
     nudge(by) {

@@ -76,11 +76,13 @@
   document.addEventListener('htmx:sendError', e => {
     const form = e.detail.elt.closest('form');
     const config = e.detail.requestConfig;
-    if (form && config && config.verb === 'post' && !form.closest('.instrument') && !/handler=Preview/.test(config.path)) {
+    // A reading or an answer keeps; an act of the moment (a burst, an engine fired, a hold point passed) does not, and is never sent later.
+    if (form && config && config.verb === 'post' && form.dataset.keep === 'yes' && !/handler=Preview/.test(config.path)) {
       const fields = [...new FormData(form)].filter(([, value]) => typeof value === 'string');
       const button = config.triggeringEvent && config.triggeringEvent.submitter;
       if (button && button.name) fields.push([button.name, button.value]);
       if (!form.querySelector('[type=password]')) {
+        fields.push(['kept_at', new Date().toISOString()]);
         const once = form.querySelector('[name="once"]');
         const at = `${once ? once.value : ''}${config.path}`;
         write([...read().filter(k => k.at !== at), { at, who, url: config.path, fields }]);
