@@ -104,7 +104,7 @@ public sealed class HoldPointPageTests
         var page = await jory.GetAsync(job + "/triage");
         Assert.Contains("looked at, at fault: wet & torn. Jory A", page.Said("#ask-triage-filter .hint"));
         await jory.LookAsync(job, "triage-filter", "nothing-found");
-        Assert.Equal("looked at, nothing found", (await jory.GetAsync(job + "/triage")).Said("#ask-triage-filter .touch.on"));
+        Assert.Equal("looked at, nothing found · seen", (await jory.GetAsync(job + "/triage")).Said("#ask-triage-filter .touch.on"));
     }
 
     [Fact]
