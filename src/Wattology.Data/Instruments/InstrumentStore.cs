@@ -21,12 +21,12 @@ public sealed class InstrumentStore(ShopDb db, TimeProvider clock)
         => [.. (await AllAsync()).Where(i => !i.OutOfUse && kinds.Contains(i.Kind)).OrderBy(i => kinds.TakeWhile(k => k != i.Kind).Count())];
 
     /// <summary>Why an instrument may not join the register, or null.</summary>
-    public async Task<string?> RefuseAsync(Instrument instrument, int? except = null)
+    public async Task<string?> RefuseAsync(Instrument instrument)
     {
         if (instrument.Name.Trim().Length == 0) return "Give it the name it is called by, such as ‘oil gauge 3’.";
         if (instrument.Name.Length > NameMost) return $"A name has {NameMost} letters at most.";
         if (instrument.Name.Contains(';')) return "A name has no semicolon: in a reading, names are parted by it.";
-        return (await AllAsync()).Any(i => i.Id != except && string.Equals(i.Name, instrument.Name.Trim(), StringComparison.OrdinalIgnoreCase))
+        return (await AllAsync()).Any(i => string.Equals(i.Name, instrument.Name.Trim(), StringComparison.OrdinalIgnoreCase))
             ? $"‘{instrument.Name.Trim()}’ is in the register already." : null;
     }
 

@@ -158,6 +158,8 @@ public sealed class JobStoreTests
         await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "present"), ("saw", ""), ("once", "a"));
         var now = await jory.GetAsync(job + "/findings");
         Assert.StartsWith("saved", now.Said("#finding-blue-smoke .said"));
+        // No form was recorded, so what is half typed in one is not forgotten.
+        Assert.Equal("", now.Page.QuerySelector("#finding-blue-smoke .said")!.GetAttribute("data-saved"));
         var first = now.Page.QuerySelector("#finding-blue-smoke [name=saw]")!.GetAttribute("value")!;
         await jory.PostAsync(job + "/findings?handler=Say", ("finding", "blue-smoke"), ("answer", "absent"), ("saw", first), ("once", "b"));
         now = await jory.GetAsync(job + "/findings");

@@ -241,7 +241,8 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
             var job = await services.Jobs.AppendAsync(Id, User.Author(), second, drafts);
             await services.Knowing.KeepNewAsync(User.Author().Name);
             TempData["Said"] = said;
-            TempData["SavedForm"] = Here;
+            // A touch records no form: what is half typed beside it stays.
+            TempData["SavedForm"] = at is null ? Here : "";
             if (at is not null) (TempData[SavedAtKey], TempData[SavedEntryKey]) = (at, job.Record.Last.Hash);
             return Redirect(then);
         }
