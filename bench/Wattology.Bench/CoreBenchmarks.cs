@@ -10,8 +10,8 @@ public class CoreBenchmarks
 {
     private readonly OilFeedInput _feed = new(new Oil(66, 11.2, 855), 90, 320, new FeedLine(4.5, 600, 4, 250), 1.2, null, Bearing.UsualPlain);
     private readonly DiagnoseInput _half = new(CauseModel.Usual.Findings.Where((_, i) => i % 2 == 0)
-        .ToDictionary(f => f.Id, f => f.Chances[0] > 0.4 ? Answer.Present : Answer.Absent));
-    private readonly DiagnoseInput _all = new(CauseModel.Usual.Findings.ToDictionary(f => f.Id, f => f.Chances[0] > 0.4 ? Answer.Present : Answer.Absent));
+        .ToDictionary(f => f.Id, f => new Said(f.Chances[0] > 0.4 ? Answer.Present : Answer.Absent)));
+    private readonly DiagnoseInput _all = new(CauseModel.Usual.Findings.ToDictionary(f => f.Id, f => new Said(f.Chances[0] > 0.4 ? Answer.Present : Answer.Absent)));
 
     [Benchmark]
     public double OilFeedThroughRestrictor() => OilFeed.Compute(_feed).FlowLpm;

@@ -96,7 +96,7 @@ public static partial class LoadRun
             ("running", "idle"), ("known", "measured"), ("instrument", "bench"), ("once", Guid.NewGuid().ToString("n"))))).EnsureSuccessStatusCode());
         await TimeAsync("book-in, with the page after it", async () => (
             await client.PostAsync("/book-in", Form(bookIn, ("customer", "Bench"), ("complaint", "Slow."),
-            ("registration", "BENCH 1"), ("machine", "Bench"), ("engine", "Brannock D3"), ("run_hours", "1"), ("fuel", "diesel"), ("kind", "makers-spec"),
+            ("registration", "BENCH 1"), ("machine", "Bench"), ("engine", "Brannock D3"), ("run_hours", "1240"), ("fuel", "diesel"), ("kind", "makers-spec"),
             ("control", "none"), ("turbos", "1"), ("water_cooled", "false"), ("closed_breather", "false"), ("plate.maker_number", "OV-1"), ("once",
                 Guid.NewGuid().ToString("n"))))).EnsureSuccessStatusCode());
     }

@@ -1,6 +1,6 @@
-using MathNet.Numerics.Statistics;
+using System.Globalization;
+using Wattology.Core.Inputs;
 using Wattology.Core.Limits;
-using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Actuator;
 
@@ -8,7 +8,8 @@ namespace Wattology.Core.Actuator;
 /// <param name="TimeS">Time, s, rising.</param>
 /// <param name="CommandPct">What was asked for, percent.</param>
 /// <param name="FeedbackPct">What came back, percent; null where a sample is missing.</param>
-public sealed record SweepSample(double TimeS, double CommandPct, double? FeedbackPct);
+public sealed record SweepSample([Bounds(-1e9, 1e9)] double TimeS, [Bounds(-1000, 1000)] double CommandPct,
+    [Bounds(-1000, 1000)] double? FeedbackPct = null);
 
 /// <summary>How a sweep is read.</summary>
 /// <param name="StickPct">The command must have moved more than this with the feedback still.</param>
@@ -16,12 +17,40 @@ public sealed record SweepSample(double TimeS, double CommandPct, double? Feedba
 /// <param name="JumpPct">The jump that follows is at least this.</param>
 /// <param name="ClipLowPct">At or under this the sensor may be clipped.</param>
 /// <param name="ClipHighPct">At or over this the sensor may be clipped.</param>
-public sealed record SweepSettings(double StickPct = 6, double StillPct = 1.5, double JumpPct = 4, double ClipLowPct = 0.5, double ClipHighPct = 99.5);
+public sealed record SweepSettings([Bounds(0.1, 100)] double StickPct = 6, [Bounds(0.1, 100)] double StillPct = 1.5, [Bounds(0.1, 100)] double JumpPct = 4,
+    [Bounds(-1000, 1000)] double ClipLowPct = 0.5, [Bounds(-1000, 1000)] double ClipHighPct = 99.5);
+
+/// <summary>A sweep with what it is judged by.</summary>
+/// <param name="Samples">Samples in time order, 8 to 200,000, at least 8 with a feedback.</param>
+/// <param name="Limits">What it is judged by; no verdict but dead where nothing is given.</param>
+/// <param name="Settings">How it is read; as usual when null.</param>
+public sealed record SweepInput(IReadOnlyList<SweepSample> Samples, SweepFigures? Limits = null, SweepSettings? Settings = null) : IHasRules
+{
+    /// <summary>The fewest samples with a feedback.</summary>
+    public const int FewestSamples = 8;
+
+    /// <summary>The most samples.</summary>
+    public const int MostSamples = 200_000;
+
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (Samples.Count > MostSamples) faults.Add(Faults.Join(path, "samples"), "At most 200,000 samples are read.");
+        if (Samples.Count(s => s.FeedbackPct is not null) < FewestSamples)
+            faults.Add(Faults.Join(path, "samples"), $"At least {FewestSamples} samples with a feedback are needed.");
+        for (var i = 1; i < Samples.Count; i++)
+            if (Samples[i].TimeS <= Samples[i - 1].TimeS)
+            {
+                faults.Add(Faults.Join(path, string.Create(CultureInfo.InvariantCulture, $"samples.{i}.time_s")), "Times must rise from sample to sample.");
+                break;
+            }
+    }
+}
 
 /// <summary>What moving parts came out as.</summary>
 public enum SweepVerdict
 {
-    /// <summary>No limits are known: a reading without a verdict.</summary>
+    /// <summary>A reading without a verdict: no limit bears on it, or one that does cannot be judged.</summary>
     ReadingOnly,
     /// <summary>Moves freely from stop to stop.</summary>
     Free,
@@ -36,149 +65,108 @@ public enum SweepVerdict
 /// <summary>What a sweep shows.</summary>
 /// <param name="LeastPct">Least feedback reached.</param>
 /// <param name="MostPct">Most feedback reached.</param>
-/// <param name="HysteresisPct">Mean gap between falling and rising branch at equal command; null where one branch is missing. A delay widens it too: on an
-/// even ramp the two cannot be told apart, so sweep slowly.</param>
+/// <param name="GapPct">Mean gap between the way up and the way down at equal command, with whatever delay there is in it; null where one way is
+/// missing.</param>
+/// <param name="HysteresisPct">The same with the delay removed; null where the two cannot be told apart.</param>
+/// <param name="LagS">Delay of the feedback behind the command, s; null where it cannot be told apart from hysteresis, or nothing moves.</param>
+/// <param name="Apart">Whether delay and hysteresis were told apart.</param>
 /// <param name="StickSlips">Times the feedback stood still under a moving command and then jumped.</param>
-/// <param name="LagS">Delay of best correlation; null where the feedback does not move with the command.</param>
 /// <param name="Missing">Samples missing.</param>
 /// <param name="Clipped">Whether the sensor sat at its end while the command moved.</param>
+/// <param name="Stepped">Whether the command went in steps: then its settled parts are judged.</param>
 /// <param name="Verdict">Against the limits known.</param>
 /// <param name="Why">The reason in a sentence.</param>
-public sealed record SweepResult(double LeastPct, double MostPct, double? HysteresisPct, int StickSlips, double? LagS, int Missing, bool Clipped,
-    SweepVerdict Verdict, string Why);
+public sealed record SweepResult(double LeastPct, double MostPct, double? GapPct, double? HysteresisPct, double? LagS, bool Apart, int StickSlips, int Missing,
+    bool Clipped, bool Stepped, SweepVerdict Verdict, string Why);
 
 /// <summary>Reads a vane or gate sweep. Never force a self-locking gear by hand or tool to make one.</summary>
 public static class Sweep
 {
-    private const int FewestSamples = 8;
-    private const double LongestLagShare = 0.25;
-    private const double LongestLagS = 3;
-    private const double LeastCorrelation = 0.5;
-    private const int Bins = 20;
+    // Under this share of the command's travel a gear does not move; under so many times its own noise nobody can say that it does.
+    private const double DeadShare = 0.02;
+    private const double DeadNoises = 3;
+
+    // "Over its range", where no limit says how far that is: this share of a command that itself goes as far.
+    private const double WholeRangePct = 90;
+
+    /// <summary>Reads a sweep by the figures given with it.</summary>
+    public static SweepResult Compute(SweepInput input) => Read(input.Samples, (input.Limits ?? new SweepFigures()).Book, input.Settings);
 
     /// <summary>Reads a sweep.</summary>
-    /// <param name="samples">Samples in time order, at least 8 with a feedback.</param>
+    /// <param name="samples">Samples in time order.</param>
     /// <param name="limits">Limits in force; see <see cref="SweepLimits"/>.</param>
     /// <param name="settings">How it is read.</param>
-    /// <exception cref="ArgumentException">Too few samples, or time does not rise.</exception>
+    /// <exception cref="InputRefusedException">Too few samples, or time does not rise.</exception>
     public static SweepResult Read(IReadOnlyList<SweepSample> samples, LimitBook limits, SweepSettings? settings = null)
     {
         settings ??= new SweepSettings();
-        if (samples.Zip(samples.Skip(1)).Any(p => p.Second.TimeS <= p.First.TimeS)) throw new ArgumentException("Times must rise from sample to sample.",
-            nameof(samples));
-        var known = samples.Where(s => s.FeedbackPct is not null).ToArray();
-        if (known.Length < FewestSamples) throw new ArgumentException($"At least {FewestSamples} samples with a feedback are needed.", nameof(samples));
+        var faults = new Faults();
+        new SweepInput(samples).Check(faults, "");
+        faults.ThrowIfAny();
 
-        var time = known.Select(s => s.TimeS).ToArray();
-        var command = known.Select(s => s.CommandPct).ToArray();
-        var feedback = MedianOfThree([.. known.Select(s => s.FeedbackPct!.Value)]);
-        var still = feedback.Max() - feedback.Min() <= settings.StillPct * 2;
-        double? lag = still ? null : Lag(time, command, feedback);
-        var hysteresis = still ? null : Hysteresis(time, command, feedback, settings);
-        var slips = StickSlips(command, feedback, settings);
-        var clipped = IsClipped(command, feedback, settings);
-        var (verdict, why) = Judge(feedback.Min(), feedback.Max(), still, hysteresis, slips, lag, limits);
-        return new(feedback.Min(), feedback.Max(), hysteresis, slips, lag, samples.Count - known.Length, clipped, verdict, why);
+        var trace = new SweepTrace(samples);
+        var travel = trace.SmoothMost - trace.SmoothLeast;
+        var dead = travel < DeadShare * trace.CommandTravel || travel <= DeadNoises * trace.SmoothNoise;
+        var moving = dead ? SweepMotion.None : SweepMotion.Of(trace, settings);
+        var slips = dead ? 0 : SweepSticking.Count(trace, settings, moving.Stepped);
+        var read = new SweepResult(trace.Least, trace.Most, moving.GapPct, moving.HysteresisPct, moving.LagS, moving.Apart, slips, trace.Missing,
+            IsClipped(trace, settings), moving.Stepped, SweepVerdict.ReadingOnly, "");
+        var (verdict, why) = dead ? (SweepVerdict.Dead, "It does not move.") : Judge(read, trace, moving.LagLeastS, limits);
+        return read with { Verdict = verdict, Why = why };
     }
 
-    // One wild sample is the sensor's noise, not the gear's movement.
-    private static double[] MedianOfThree(double[] x)
-    {
-        var y = (double[])x.Clone();
-        for (var i = 1; i < x.Length - 1; i++) y[i] = Math.Max(Math.Min(x[i - 1], x[i]), Math.Min(Math.Max(x[i - 1], x[i]), x[i + 1]));
-        return y;
-    }
-
-    private static double At(double[] time, double[] value, double t)
-    {
-        var i = Array.BinarySearch(time, t);
-        if (i >= 0) return value[i];
-        i = ~i;
-        if (i == 0) return value[0];
-        if (i == time.Length) return value[^1];
-        var share = (t - time[i - 1]) / (time[i] - time[i - 1]);
-        return value[i - 1] + share * (value[i] - value[i - 1]);
-    }
-
-    private static double? Lag(double[] time, double[] command, double[] feedback)
-    {
-        var span = time[^1] - time[0];
-        var step = Math.Max(0.01, time.Zip(time.Skip(1), (a, b) => b - a).Median() / 2);
-        var longest = Math.Min(LongestLagS, LongestLagShare * span);
-        double best = LeastCorrelation;
-        double? lag = null;
-        for (var delay = 0.0; delay <= longest + 1e-12; delay += step)
-        {
-            var grid = Enumerable.Range(0, (int)((span - longest) / step) + 1).Select(k => time[0] + longest + k * step).ToArray();
-            var correlation = Math.Abs(Correlation.Pearson(grid.Select(t => At(time, command, t - delay)), grid.Select(t => At(time, feedback, t))));
-            if (!(correlation > best + Nearly.Same)) continue;
-            (best, lag) = (correlation, delay);
-        }
-        return lag;
-    }
-
-    private static double? Hysteresis(double[] time, double[] command, double[] feedback, SweepSettings settings)
-    {
-        double low = command.Min(), width = (command.Max() - low) / Bins;
-        if (width <= 0) return null;
-        var rising = new List<double>[Bins];
-        var falling = new List<double>[Bins];
-        for (var i = 0; i < time.Length; i++)
-        {
-            double asked = command[i], before = At(time, command, time[i] - 0.05), after = At(time, command, time[i] + 0.05);
-            // A clipped sensor says nothing of where the gear stands.
-            if (Math.Abs(after - before) < 1e-6 || feedback[i] <= settings.ClipLowPct || feedback[i] >= settings.ClipHighPct) continue;
-            var bin = Math.Clamp((int)((asked - low) / width), 0, Bins - 1);
-            ((after > before ? rising : falling)[bin] ??= []).Add(feedback[i]);
-        }
-        var gaps = rising.Zip(falling).Where(b => b.First is not null && b.Second is not null)
-            .Select(b => Math.Abs(b.First.Average() - b.Second.Average())).ToArray();
-        return gaps.Length == 0 ? null : gaps.Average();
-    }
-
-    private static int StickSlips(double[] command, double[] feedback, SweepSettings settings)
-    {
-        var slips = 0;
-        var held = 0;
-        for (var i = 1; i < feedback.Length; i++)
-        {
-            if (Math.Abs(feedback[i] - feedback[held]) <= settings.StillPct) continue;
-            var moved = command[held..i].Select(c => Math.Abs(c - command[held])).Max();
-            var until = Math.Min(feedback.Length - 1, i + 1);
-            if (moved > settings.StickPct && Math.Abs(feedback[until] - feedback[i - 1]) >= settings.JumpPct
-                && Math.Abs(command[until] - command[i - 1]) < settings.JumpPct) slips++;
-            held = i;
-        }
-        return slips;
-    }
-
-    private static bool IsClipped(double[] command, double[] feedback, SweepSettings settings)
+    private static bool IsClipped(SweepTrace trace, SweepSettings settings)
     {
         bool At(Func<double, bool> end)
         {
-            var asked = command.Where((_, i) => end(feedback[i])).ToArray();
-            return asked.Length > 2 && asked.Max() - asked.Min() > settings.StickPct;
+            double least = double.MaxValue, most = double.MinValue;
+            var count = 0;
+            for (var i = 0; i < trace.Feedback.Length; i++)
+            {
+                if (!end(trace.Feedback[i])) continue;
+                count++;
+                (least, most) = (Math.Min(least, trace.Command[i]), Math.Max(most, trace.Command[i]));
+            }
+            return count > 2 && most - least > settings.StickPct;
         }
         return At(f => f <= settings.ClipLowPct) || At(f => f >= settings.ClipHighPct);
     }
 
-    private static (SweepVerdict, string) Judge(double least, double most, bool still, double? hysteresis, int slips, double? lag, LimitBook limits)
+    private static (SweepVerdict, string) Judge(SweepResult read, SweepTrace trace, double? lagLeast, LimitBook limits)
     {
         var judged = false;
-        bool Outside(LimitKind kind, double? value)
+        string? open = null;
+        // A value that is not known, but at most so much: within the limit it holds, above it nobody can say.
+        bool Outside(LimitKind kind, double? value, double? atMost = null)
         {
             var limit = limits.Choose(kind);
-            if (limit.Source == LimitSource.NoneKnown || value is not { } v) return false;
+            if (limit.Source == LimitSource.NoneKnown) return false;
             judged = true;
-            return limit.Judge(v) != Verdict.Sound;
+            if (value is { } known) return limit.Judge(known) != Verdict.Sound;
+            if (atMost is not { } most || limit.Judge(most) != Verdict.Sound) open ??= kind.Title.Split(", ")[^1];
+            return false;
         }
-        if (Outside(SweepLimits.Range, most - least) && still) return (SweepVerdict.Dead, "It does not move.");
-        if (Outside(SweepLimits.Low, least)) return (SweepVerdict.ShortOfStop, $"It comes down to {least:0.#} % only.");
-        if (Outside(SweepLimits.High, most)) return (SweepVerdict.ShortOfStop, $"It comes up to {most:0.#} % only.");
-        if (Outside(SweepLimits.Stick, slips)) return (SweepVerdict.Stiff, $"It stuck and jumped {slips} times.");
-        if (Outside(SweepLimits.Hysteresis, hysteresis)) return (SweepVerdict.Stiff, $"Up and down lie {hysteresis:0.#} % apart.");
-        if (Outside(SweepLimits.Lag, lag)) return (SweepVerdict.Stiff, $"It follows {lag:0.00} s late.");
-        return judged ? (SweepVerdict.Free, "It moves freely from stop to stop.")
-            : (SweepVerdict.ReadingOnly, "No limits are known for this unit; the shop sets them.");
+        string Pct(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
+        var range = read.MostPct - read.LeastPct;
+        if (Outside(SweepLimits.Range, range)) return (SweepVerdict.ShortOfStop, $"It moves over {Pct(range)} % only.");
+        if (Outside(SweepLimits.Low, read.LeastPct)) return (SweepVerdict.ShortOfStop, $"It comes down to {Pct(read.LeastPct)} % only.");
+        if (Outside(SweepLimits.High, read.MostPct)) return (SweepVerdict.ShortOfStop, $"It comes up to {Pct(read.MostPct)} % only.");
+        var reached = judged;
+        if (Outside(SweepLimits.Stick, read.StickSlips)) return (SweepVerdict.Stiff,
+            $"It stuck and jumped {read.StickSlips} time{(read.StickSlips == 1 ? "" : "s")}.");
+        if (Outside(SweepLimits.Hysteresis, read.HysteresisPct, read.GapPct)) return (SweepVerdict.Stiff,
+            $"Up and down lie {Pct(read.HysteresisPct!.Value)} % apart.");
+        if (Outside(SweepLimits.Lag, read.LagS, read.GapPct / (2 * trace.UsualSpeed))) return (SweepVerdict.Stiff,
+            string.Create(CultureInfo.InvariantCulture, $"It follows {read.LagS:0.00} s late."));
+        if (read.LagS is null && lagLeast is { } least && limits.Choose(SweepLimits.Lag) is { Source: not LimitSource.NoneKnown } late
+            && late.Judge(least) != Verdict.Sound)
+            return (SweepVerdict.Stiff, string.Create(CultureInfo.InvariantCulture, $"It follows at least {least:0.00} s late."));
+        if (!judged) return (SweepVerdict.ReadingOnly, "No limits are known for this unit; the shop sets them.");
+        if (open is not null) return (SweepVerdict.ReadingOnly, read.GapPct is { } gap && !read.Apart
+            ? $"Up and down lie {Pct(gap)} % apart at equal command; delay and hysteresis cannot be told apart. Sweep again, slower, there and back."
+            : $"The limit for ‘{open}’ cannot be judged from this sweep.");
+        return reached || range >= WholeRangePct / 100 * trace.CommandTravel && trace.CommandTravel >= WholeRangePct
+            ? (SweepVerdict.Free, "It moves freely from stop to stop.")
+            : (SweepVerdict.ReadingOnly, $"It moves freely over {Pct(range)} %; no limit says how far it must go.");
     }
 }

@@ -1,3 +1,4 @@
+using Wattology.Core.Inputs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 
@@ -26,4 +27,22 @@ public static class SweepLimits
 
     /// <summary>All of them, in the order a sweep is judged.</summary>
     public static readonly IReadOnlyList<LimitKind> All = [Range, Low, High, Hysteresis, Stick, Lag];
+}
+
+/// <summary>Limits given with a sweep; what is null is not judged.</summary>
+/// <param name="LeastRangePct">Least range moved, percent.</param>
+/// <param name="MostLowPct">Greatest feedback at the lower stop, percent.</param>
+/// <param name="LeastHighPct">Least feedback at the upper stop, percent.</param>
+/// <param name="MostHysteresisPct">Greatest difference between the way up and the way down, percent.</param>
+/// <param name="MostSlips">How often it may stick and jump.</param>
+/// <param name="MostLagS">Greatest delay, s.</param>
+public sealed record SweepFigures([Bounds(0, 100)] double? LeastRangePct = null, [Bounds(0, 100)] double? MostLowPct = null,
+    [Bounds(0, 100)] double? LeastHighPct = null, [Bounds(0, 100)] double? MostHysteresisPct = null, [Bounds(0, 1000)] double? MostSlips = null,
+    [Bounds(0, 60)] double? MostLagS = null)
+{
+    /// <summary>The figures as limits.</summary>
+    public LimitBook Book => new([.. new (LimitKind Kind, double? From, double? To)[] { (SweepLimits.Range, LeastRangePct, null),
+        (SweepLimits.Low, null, MostLowPct), (SweepLimits.High, LeastHighPct, null), (SweepLimits.Hysteresis, null, MostHysteresisPct),
+        (SweepLimits.Stick, null, MostSlips), (SweepLimits.Lag, null, MostLagS) }.Where(l => l.From is not null || l.To is not null)
+        .Select(l => new Limit(l.Kind.Key, LimitSource.Shop, "given", l.From, l.To, In: l.Kind.Measure))]);
 }

@@ -52,6 +52,22 @@ public static class Catalogue
             Fitting.TorqueAdapter.Compute),
         Calculation.Of<Fitting.GasketInput, Fitting.GasketResult>("gasket", "How much of a port a gasket leaves open.", Fitting.GasketOverlap.Compute),
         Calculation.Of<Priming.PrimeFillInput, Priming.PrimeFillResult>("prime", "How much must fill, and how long cranking takes.", Priming.PrimeFill.Compute),
+        Calculation.Of<Priming.PrimeTargetInput, Priming.PrimeTargetResult>("prime-target",
+            "What priming must fill, what that needs of cranking, and who allows least.", Priming.PrimeTarget.Compute),
+        Calculation.Of<Priming.PressureTraceInput, Priming.TraceResult>("trace",
+            "First pressure, steady level, and every loss in a trace of oil pressure.", Priming.PressureTrace.Read),
+        Calculation.Of<OilSupply.SupplyInput, OilSupply.SupplyJudgement>("supply", "Pressure and flow together: pump, pipe, or a figure that is wrong.",
+            OilSupply.SupplyTogether.Compute),
+        Calculation.Of<Drain.DrainSystemInput, Drain.DrainSystemAnswer>("drain-system",
+            "Feed and drain as one system over every state, and each single change that cures it.", Drain.DrainSystemAnswer.Of),
+        Calculation.Of<Clocking.FreeWindowInput, Clocking.FreeWindowResult>("free-window",
+            "The angles at which the centre section satisfies everything at once, or what gives way most cheaply.", Clocking.FreeWindow.Compute),
+        Calculation.Of<Actuator.SweepInput, Actuator.SweepResult>("sweep", "How vanes or a gate follow: range, hysteresis, delay, sticking.",
+            Actuator.Sweep.Compute),
+        Calculation.Of<Fitting.ThreadInput, Fitting.ThreadResult>("thread", "Which standard thread was measured, how it seals, and its near twins.",
+            Fitting.ThreadResult.Of),
+        Calculation.Of<Fitting.TighteningInput, Fitting.TighteningResult>("tightening", "Every move of a joint's tightening, and the next re-torque.",
+            Fitting.TighteningResult.Of),
         Calculation.Of<History.RateInput, History.RateResult>("rate", "A rate with its 95 % interval.", History.FailureRate.Compute),
         Calculation.Of<History.SurvivalInput, History.SurvivalResult>("survival", "How long units last when many still run.", History.Survival.Compute),
         Calculation.Of<Causes.DiagnoseInput, Causes.DiagnoseResult>("diagnose", "Ranks the causes of a failure by what was seen and not seen.", i
@@ -60,6 +76,13 @@ public static class Catalogue
 
     /// <summary>Finds a calculation by name.</summary>
     public static Calculation? Find(string name) => All.FirstOrDefault(c => c.Name == name);
+
+    private static bool HasHalf(string text)
+    {
+        for (var i = 0; i < text.Length; i++)
+            if (char.IsSurrogate(text[i]) && (i + 1 == text.Length || !char.IsSurrogatePair(text[i], text[++i]))) return true;
+        return false;
+    }
 
     /// <summary>Runs a calculation over one JSON object or an array of them.</summary>
     /// <param name="calculation">Which one.</param>
@@ -70,6 +93,9 @@ public static class Catalogue
     {
         var faults = new Faults();
         if (string.IsNullOrWhiteSpace(text)) faults.Add("", "There is nothing here: one JSON object, or an array of them, is wanted.");
+        faults.ThrowIfAny();
+        // A text may hold half a character; as bytes it would silently be another one.
+        if (HasHalf(text)) faults.Add("", "The text holds half a character.");
         faults.ThrowIfAny();
         JsonDocument document;
         try { document = JsonDocument.Parse(text); }

@@ -1,3 +1,5 @@
+using System.Globalization;
+using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Numerics;
 
@@ -12,23 +14,36 @@ public enum Answer
     Absent,
 }
 
+/// <summary>What was said of a finding. In JSON the bare answer will do.</summary>
+/// <param name="Answer">What looking brought.</param>
+/// <param name="Known">How it is known; counted as told when null.</param>
+[BareFirst]
+public sealed record Said(Answer Answer, Known? Known = null);
+
 /// <summary>What is known of a failed unit.</summary>
-/// <param name="Findings">Finding id to what looking brought; what was not looked at is left out.</param>
+/// <param name="Findings">Finding id to what was said of it; what was not looked at is left out.</param>
 /// <param name="Priors">Starting chances by cause id, every cause named; the model's own when null.</param>
 /// <param name="Exclude">Causes this unit cannot have.</param>
-public sealed record DiagnoseInput(IReadOnlyDictionary<string, Answer> Findings, IReadOnlyDictionary<string, double>? Priors = null,
-    IReadOnlyList<string>? Exclude = null) : IHasRules
+/// <param name="Stage">The latest stage at which anything can be looked at now; any when null.</param>
+/// <param name="Open">Sets that are set up already.</param>
+public sealed record DiagnoseInput(IReadOnlyDictionary<string, Said> Findings, IReadOnlyDictionary<string, double>? Priors = null,
+    IReadOnlyList<string>? Exclude = null, Stage? Stage = null, IReadOnlyList<string>? Open = null) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
         var model = CauseModel.Usual;
         string At(string field, string child) => Faults.Join(Faults.Join(path, field), child);
+        void Known(string field, IReadOnlyList<string>? given, IReadOnlyList<string> known, string what)
+        {
+            for (var i = 0; i < (given?.Count ?? 0); i++)
+                if (!known.Contains(given![i])) faults.Add(At(field, i.ToString(CultureInfo.InvariantCulture)),
+                    $"There is no {what} '{given[i]}'; known are {string.Join(", ", known)}.");
+        }
         foreach (var id in Findings.Keys)
             if (model.Find(id) is null) faults.Add(At("findings", id), "There is no such finding.");
-        for (var i = 0; i < (Exclude?.Count ?? 0); i++)
-            if (!model.Causes.Contains(Exclude![i])) faults.Add(At("exclude", i.ToString(System.Globalization.CultureInfo.InvariantCulture)),
-                $"There is no cause '{Exclude[i]}'; known are {string.Join(", ", model.Causes)}.");
+        Known("exclude", Exclude, model.Causes, "cause");
+        Known("open", Open, model.Sets, "set");
         var left = model.Causes.Where(c => Exclude?.Contains(c) != true).ToArray();
         if (left.Length == 0) faults.Add(Faults.Join(path, "exclude"), "At least one cause must be left.");
         if (Priors is null) return;
@@ -39,9 +54,11 @@ public sealed record DiagnoseInput(IReadOnlyDictionary<string, Answer> Findings,
         }
         foreach (var id in model.Causes)
             if (!Priors.ContainsKey(id)) faults.Add(At("priors", id), "Every cause needs a starting chance; this one is missing.");
-        if (left.Sum(c => Priors.GetValueOrDefault(c)) <= 0) faults.Add(Faults.Join(path, "priors"),
+        if (left.Sum(c => Priors.GetValueOrDefault(c)) < LeastSum) faults.Add(Faults.Join(path, "priors"),
             "The starting chances of the causes left add up to nothing.");
     }
+
+    private const double LeastSum = 1e-100;
 }
 
 /// <summary>How far the ranking has got.</summary>
@@ -51,7 +68,7 @@ public enum RankingVerdict
     Open,
     /// <summary>One cause is likelier than not.</summary>
     Leading,
-    /// <summary>One cause at 0.80 or more, on findings from three groups at least.</summary>
+    /// <summary>One cause at 0.80 or more, on answers from three groups at least: looking further may stop.</summary>
     Settled,
 }
 
@@ -62,163 +79,89 @@ public sealed record CauseChance(string Id, double P);
 public sealed record Argument(string Cause, string Finding, double Db);
 
 /// <summary>A finding not yet looked at and what looking is worth.</summary>
-public sealed record NextCheck(string Id, double GainBits, double Minutes, double BitsPerMinute);
+/// <param name="Id">The finding.</param>
+/// <param name="GainBits">The expected drop of the entropy over hypotheses; not below 0.</param>
+/// <param name="Setup">Minutes of its set-up; 0 once that stands.</param>
+/// <param name="Minutes">Minutes of the look.</param>
+/// <param name="BitsPerMinute">Gain over set-up and look.</param>
+public sealed record NextCheck(string Id, double GainBits, double Setup, double Minutes, double BitsPerMinute);
 
-/// <summary>The ranking: verdict, causes highest first, arguments strongest first, next checks by what they settle for the time.</summary>
-public sealed record DiagnoseResult(RankingVerdict Verdict, IReadOnlyList<CauseChance> Causes, IReadOnlyList<Argument> Why, IReadOnlyList<NextCheck> Next);
+/// <summary>Looks that one set-up pays for, and what they are worth together.</summary>
+/// <param name="Set">The set.</param>
+/// <param name="Looks">Its findings to look at, in that order.</param>
+/// <param name="GainBits">The expected drop of the entropy when all of them are looked at.</param>
+/// <param name="Setup">Minutes of the set-up.</param>
+/// <param name="Minutes">Minutes of the looks.</param>
+/// <param name="BitsPerMinute">Gain over set-up and looks.</param>
+public sealed record NextSet(string Set, IReadOnlyList<string> Looks, double GainBits, double Setup, double Minutes, double BitsPerMinute);
+
+/// <summary>The ranking: verdict, causes highest first, arguments strongest first, next looks and sets by what they settle for the time, and the look
+/// that is suggested first; null when nothing is left.</summary>
+public sealed record DiagnoseResult(RankingVerdict Verdict, IReadOnlyList<CauseChance> Causes, IReadOnlyList<Argument> Why, IReadOnlyList<NextCheck> Next,
+    IReadOnlyList<NextSet> Sets, string? Suggest)
+{
+    /// <summary>The look to take first among some: the first of the best set where its rate beats the best single look, else that look.</summary>
+    /// <param name="next">Single looks, best first.</param>
+    /// <param name="sets">Sets, best first.</param>
+    /// <returns>Null when there is none.</returns>
+    public static string? First(IEnumerable<NextCheck> next, IEnumerable<NextSet> sets) => (next.FirstOrDefault(), sets.FirstOrDefault()) switch
+    {
+        ({ } one, { } set) => set.BitsPerMinute > one.BitsPerMinute + Nearly.Same ? set.Looks[0] : one.Id,
+        ({ } one, null) => one.Id,
+        (null, { } set) => set.Looks[0],
+        _ => null,
+    };
+}
 
 /// <summary>Ranks single causes and pairs of causes by Bayes' rule.</summary>
 public static class Diagnosis
 {
-    private const double PairFactor = 0.5;
-    private const double LesserShare = 0.4;
+    private const double SettledFrom = 0.80;
+    private const double LeadingFrom = 0.50;
+    private const int SettledGroups = 3;
 
     /// <summary>Ranks the causes of one failure.</summary>
     /// <param name="model">Causes, chances and findings.</param>
-    /// <param name="input">What was seen, not seen, and cannot be.</param>
+    /// <param name="input">What was said, what cannot be, and what can be looked at.</param>
     public static DiagnoseResult Compute(CauseModel model, DiagnoseInput input)
     {
-        var space = new Hypotheses(model, input);
-        var answered = input.Findings.Select(f => (Finding: model.Find(f.Key)!, Answer: f.Value)).ToArray();
-        var shares = space.Shares(answered);
-        var posterior = space.Posterior(answered, shares);
-
-        var causes = Nearly.Descending(space.Causes.Select((c, i) => new CauseChance(model.Causes[c], space.ChanceOf(i, posterior))), c => c.P, c => c.Id);
-        var groups = answered.Where(a => a.Finding.Stage != Stage.Ask).Select(a => a.Finding.Group).Distinct().Count();
-        var verdict = causes[0].P >= 0.80 - Nearly.Same && groups >= 3 ? RankingVerdict.Settled
-            : causes[0].P >= 0.50 - Nearly.Same ? RankingVerdict.Leading : RankingVerdict.Open;
-
-        var why = answered.SelectMany((a, k) => space.Causes.Select((c, i)
-            => new Argument(model.Causes[c], a.Finding.Id, space.Decibans(i, a.Finding, a.Answer) * shares[k])));
-        return new DiagnoseResult(verdict, causes,
-            Nearly.Descending(why, a => Math.Abs(a.Db), a => $"{a.Cause}\u0001{a.Finding}"),
-            Nearly.Descending(space.Next(answered, posterior), n => n.BitsPerMinute, n => n.Id));
+        var (ranked, evidence) = Weigh(model, input);
+        var looks = new NextLooks(model, input, evidence);
+        var (next, sets) = (looks.Singles(_ => true, []), looks.Sets(_ => true, []));
+        return ranked with { Next = next, Sets = sets, Suggest = DiagnoseResult.First(next, sets) };
     }
 
-    private sealed class Hypotheses
+    /// <summary>Ranks the causes without arguments and without weighing what to look at next: for whoever needs no more.</summary>
+    /// <param name="model">Causes, chances and findings.</param>
+    /// <param name="input">What was said, and what cannot be.</param>
+    public static (RankingVerdict Verdict, IReadOnlyList<CauseChance> Causes) Rank(CauseModel model, DiagnoseInput input)
     {
-        private readonly CauseModel _model;
-        private readonly double[] _priors;
-        private readonly (int First, int Second)[] _members;
-        private readonly double[] _logWeight;
-        private readonly Dictionary<(string Finding, Answer Answer), double[]> _logLikelihood = [];
+        var evidence = new Evidence(model, input);
+        var causes = CausesOf(model, evidence);
+        return (VerdictOf(causes, evidence), causes);
+    }
 
-        public Hypotheses(CauseModel model, DiagnoseInput input)
-        {
-            _model = model;
-            Causes = [.. Enumerable.Range(0, model.Causes.Count).Where(i => input.Exclude?.Contains(model.Causes[i]) != true)];
-            var raw = Causes.Select(c => input.Priors is { } given ? given[model.Causes[c]] : model.Priors[c]).ToArray();
-            _priors = [.. raw.Select(p => p / raw.Sum())];
-            var members = new List<(int, int)>();
-            var weights = new List<double>();
-            for (var i = 0; i < Causes.Length; i++)
-            {
-                members.Add((i, i));
-                weights.Add(_priors[i]);
-            }
-            for (var i = 0; i < Causes.Length; i++)
-                for (var j = i + 1; j < Causes.Length; j++)
-                {
-                    if (IsElsewhere(i) || IsElsewhere(j)) continue;
-                    members.Add((i, j));
-                    weights.Add(PairFactor * _priors[i] * _priors[j]);
-                }
-            _members = [.. members];
-            var total = weights.Sum();
-            _logWeight = [.. weights.Select(w => Math.Log(w / total))];
-        }
+    private static (DiagnoseResult Ranked, Evidence Evidence) Weigh(CauseModel model, DiagnoseInput input)
+    {
+        var evidence = new Evidence(model, input);
+        var causes = CausesOf(model, evidence);
+        var why = new List<Argument>(evidence.Answered.Count * evidence.Causes.Count);
+        foreach (var answered in evidence.Answered)
+            foreach (var cause in evidence.Causes)
+                why.Add(new(model.Causes[cause], answered.Finding.Id, evidence.Decibans(cause, answered)));
+        return (new(VerdictOf(causes, evidence), causes, Nearly.Descending(why, a => Math.Abs(a.Db), (a, b) => string.CompareOrdinal(a.Cause, b.Cause) is var by
+            and not 0 ? by : string.CompareOrdinal(a.Finding, b.Finding)), [], [], null), evidence);
+    }
 
-        /// <summary>Positions in the model of the causes that take part.</summary>
-        public int[] Causes { get; }
+    private static IReadOnlyList<CauseChance> CausesOf(CauseModel model, Evidence evidence)
+        => Nearly.Descending(evidence.Causes.Select(c => new CauseChance(model.Causes[c], evidence.ChanceOf(c))), c => c.P,
+            (a, b) => string.CompareOrdinal(a.Id, b.Id));
 
-        private bool IsElsewhere(int cause) => _model.Causes[Causes[cause]] == CauseModel.Elsewhere;
-
-        private double Chance(int cause, ModelFinding finding, Answer answer)
-            => answer == Answer.Present ? finding.Chances[Causes[cause]] : 1 - finding.Chances[Causes[cause]];
-
-        private double Chance((int First, int Second) hypothesis, ModelFinding finding)
-        {
-            double p = finding.Chances[Causes[hypothesis.First]], q = finding.Chances[Causes[hypothesis.Second]];
-            return hypothesis.First == hypothesis.Second ? p : finding.IsFault ? 1 - (1 - p) * (1 - q) : Math.Min(p, q);
-        }
-
-        private double[] LogLikelihood(ModelFinding finding, Answer answer)
-        {
-            if (!_logLikelihood.TryGetValue((finding.Id, answer), out var logs))
-                _logLikelihood[(finding.Id, answer)] = logs = [.. _members.Select(h
-                    => Math.Log(answer == Answer.Present ? Chance(h, finding) : 1 - Chance(h, finding)))];
-            return logs;
-        }
-
-        /// <summary>The finding that tells most in its group counts whole, each other one for less.</summary>
-        public double[] Shares(IReadOnlyList<(ModelFinding Finding, Answer Answer)> answered)
-        {
-            double Spread((ModelFinding Finding, Answer Answer) a)
-            {
-                // The first hypotheses are the single causes.
-                var logs = LogLikelihood(a.Finding, a.Answer).AsSpan(0, Causes.Length);
-                double least = double.MaxValue, most = double.MinValue;
-                foreach (var log in logs) { least = Math.Min(least, log); most = Math.Max(most, log); }
-                return most - least;
-            }
-            var whole = answered.GroupBy(a => a.Finding.Group)
-                .Select(g => Nearly.Descending(g, Spread, a => a.Finding.Id)[0].Finding.Id).ToHashSet();
-            return [.. answered.Select(a => whole.Contains(a.Finding.Id) ? 1 : LesserShare)];
-        }
-
-        public double[] Posterior(IReadOnlyList<(ModelFinding Finding, Answer Answer)> answered, double[] shares)
-        {
-            var logs = (double[])_logWeight.Clone();
-            for (var k = 0; k < answered.Count; k++)
-            {
-                var likelihood = LogLikelihood(answered[k].Finding, answered[k].Answer);
-                for (var h = 0; h < logs.Length; h++) logs[h] += shares[k] * likelihood[h];
-            }
-            var most = logs.Max();
-            for (var h = 0; h < logs.Length; h++) logs[h] = Math.Exp(logs[h] - most);
-            var total = logs.Sum();
-            for (var h = 0; h < logs.Length; h++) logs[h] /= total;
-            return logs;
-        }
-
-        public double ChanceOf(int cause, double[] posterior)
-        {
-            var sum = 0.0;
-            for (var h = 0; h < posterior.Length; h++)
-                if (_members[h].First == cause || _members[h].Second == cause) sum += posterior[h];
-            return sum;
-        }
-
-        public double Decibans(int cause, ModelFinding finding, Answer answer)
-        {
-            double weighted = 0, weight = 0;
-            for (var other = 0; other < Causes.Length; other++)
-            {
-                if (other == cause) continue;
-                weighted += _priors[other] * Chance(other, finding, answer);
-                weight += _priors[other];
-            }
-            return weight > 0 ? 10 * Math.Log10(Chance(cause, finding, answer) / (weighted / weight)) : 0;
-        }
-
-        public IEnumerable<NextCheck> Next(IReadOnlyList<(ModelFinding Finding, Answer Answer)> answered, double[] posterior)
-        {
-            var known = answered.Select(a => a.Finding.Id).ToHashSet();
-            var now = Entropy(posterior);
-            foreach (var finding in _model.Findings.Where(f => !known.Contains(f.Id)))
-            {
-                var seen = 0.0;
-                for (var h = 0; h < posterior.Length; h++) seen += posterior[h] * Chance(_members[h], finding);
-                double After(Answer answer)
-                {
-                    (ModelFinding, Answer)[] then = [.. answered, (finding, answer)];
-                    return Entropy(Posterior(then, Shares(then)));
-                }
-                var gain = Math.Max(0, now - seen * After(Answer.Present) - (1 - seen) * After(Answer.Absent));
-                yield return new NextCheck(finding.Id, gain, finding.Minutes, gain / finding.Minutes);
-            }
-        }
-
-        private static double Entropy(double[] chances) => -chances.Sum(p => p > 0 ? p * Math.Log2(p) : 0);
+    // What the customer says and what is only assumed settles nothing.
+    private static RankingVerdict VerdictOf(IReadOnlyList<CauseChance> causes, Evidence evidence)
+    {
+        var groups = evidence.Answered.Where(a => a.Finding.Stage != Stage.Ask && a.Said.Known != Known.Assumed).Select(a => a.Finding.Group).Distinct().Count();
+        return causes[0].P >= SettledFrom - Nearly.Same && groups >= SettledGroups ? RankingVerdict.Settled
+            : causes[0].P >= LeadingFrom - Nearly.Same ? RankingVerdict.Leading : RankingVerdict.Open;
     }
 }

@@ -51,7 +51,7 @@ public static class ClockingCheck
 
     private static Found Measured(JobContext job, int turbo, bool installed) => Found.Of<ClockingReading, ClockingOutcome>(
         job.Record.Latest<ClockingReading>(c => c.Turbo == turbo && c.AsInstalled == installed), (_, o)
-        => $"{ShopUnits.Digits(o.Result.WorstDrainTiltDeg)}° off plumb");
+        => $"{o.Judgement.Digits(o.Result.WorstDrainTiltDeg)}° off plumb");
 
     /// <summary>Which way to turn the centre section so that the drain hangs plumb on the level.</summary>
     /// <param name="input">How it stands.</param>

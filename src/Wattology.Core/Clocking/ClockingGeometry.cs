@@ -81,7 +81,7 @@ public static class ClockingGeometry
 /// <param name="WantDeg">Wanted angle.</param>
 /// <param name="StepDeg">The joint's step, which divides 360; null when it turns freely.</param>
 public sealed record TurnInput([In(Measure.Angle)] double NowDeg, [In(Measure.Angle)] double WantDeg,
-    [Bounds(0, 360, AboveLeast = true), In(Measure.Angle)] double? StepDeg = null) : IHasRules
+    [Bounds(0.1, 360), In(Measure.Angle)] double? StepDeg = null) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

@@ -27,7 +27,7 @@ public static class ClockingLimits
 /// <param name="Input">Angles and attitudes.</param>
 /// <param name="StepDeg">The joint's step in degrees, which divides 360; null when it turns freely.</param>
 public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled, ClockingInput Input,
-    [Bounds(0, 360, AboveLeast = true), In(Measure.Angle)] double? StepDeg = null) : EntryBody, IHasRules, IOfTurbo
+    [Bounds(0.1, 360), In(Measure.Angle)] double? StepDeg = null) : EntryBody, IHasRules, IOfTurbo
 {
     /// <summary>Two measurements that differ by less than this show the same position, in degrees.</summary>
     private const double SamePlaceDeg = 1;
@@ -42,8 +42,8 @@ public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled,
         {
             var outcome = (ClockingOutcome)n.Outcome!;
             return $"{job.Which(n.Body.Turbo)}oil inlet at {ShopUnits.Digits(n.Body.Input.OilInletDeg)}° from the compressor end, "
-                + $"drain {ShopUnits.Digits(outcome.Result.WorstDrainTiltDeg)}° off plumb, "
-                + $"{(n.Body.AsInstalled ? "as installed" : "on the bench")}. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
+                + $"drain {outcome.Judgement.Digits(outcome.Result.WorstDrainTiltDeg)}° off plumb, "
+                + $"{(n.Body.AsInstalled ? "as installed" : "on the bench")}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
         })
     {
         MeasuredWith = [InstrumentKind.AngleGauge],
@@ -89,12 +89,15 @@ public sealed record ClockingOutcome(ClockingResult Result, Judgement Judgement,
     private static bool IsLevel(Attitude attitude)
         => Math.Abs(Math.IEEERemainder(attitude.PitchDeg, 360)) <= Nearly.Same && Math.Abs(Math.IEEERemainder(attitude.RollDeg, 360)) <= Nearly.Same;
 
+    /// <inheritdoc/>
+    public double? JudgedOf(object body) => Result.Rows[Row].DrainTiltDeg;
+
     /// <summary>The reason in a sentence.</summary>
     public string Why
     {
         get
         {
-            var tilt = $"The drain stands {ShopUnits.Digits(Result.Rows[Row].DrainTiltDeg)}° off plumb ({Result.Rows[Row].Name})";
+            var tilt = $"The drain stands {Judgement.Digits(Result.Rows[Row].DrainTiltDeg)}° off plumb ({Result.Rows[Row].Name})";
             return Judgement.Verdict switch
             {
                 Verdict.Sound => $"{tilt}: oil leaves freely.",

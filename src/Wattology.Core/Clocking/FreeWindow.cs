@@ -8,14 +8,23 @@ namespace Wattology.Core.Clocking;
 /// <param name="PartOffsetDeg">The part meant, after the oil inlet: 0 the inlet itself, the drain's offset the drain.</param>
 /// <param name="FromDeg">Where the arc begins, clockwise from twelve o'clock seen from the compressor end.</param>
 /// <param name="ToDeg">Where it ends, clockwise from its beginning.</param>
-public sealed record ForbiddenArc(string What, double PartOffsetDeg, double FromDeg, double ToDeg);
+public sealed record ForbiddenArc(string What, [Bounds(-1e6, 1e6)] double PartOffsetDeg, [Bounds(-1e6, 1e6)] double FromDeg, [Bounds(-1e6, 1e6)] double ToDeg)
+{
+    /// <summary>The whole circle: its end lies a full turn behind its beginning.</summary>
+    public bool IsFull => Math.Abs(ToDeg - FromDeg) >= 360 - Nearly.Same;
+}
 
 /// <summary>Everything the centre section's angle must satisfy.</summary>
 /// <param name="Fitted">Heading, slope, drain offset and attitudes; its inlet angle is where a stepped joint stands now.</param>
 /// <param name="MostTiltDeg">Greatest drain tilt in every attitude, degrees, 0 to 90.</param>
 /// <param name="Forbidden">Arcs to keep clear of.</param>
 /// <param name="StepDeg">The joint's step, which divides 360; null when it turns freely.</param>
-public sealed record FreeWindowInput(ClockingInput Fitted, double MostTiltDeg, IReadOnlyList<ForbiddenArc> Forbidden, double? StepDeg = null);
+public sealed record FreeWindowInput(ClockingInput Fitted, [Bounds(0, 90)] double MostTiltDeg, IReadOnlyList<ForbiddenArc> Forbidden,
+    [Bounds(0.1, 360)] double? StepDeg = null) : IHasRules
+{
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path) => new TurnInput(0, 0, StepDeg).Check(faults, path);
+}
 
 /// <summary>Oil inlet angles allowed, from and to, clockwise; equal ends are one stepped position.</summary>
 public sealed record AngleInterval(double FromDeg, double ToDeg);
@@ -40,10 +49,7 @@ public static class FreeWindow
     /// <exception cref="InputRefusedException">The tilt is out of range, or the step does not divide 360.</exception>
     public static FreeWindowResult Compute(FreeWindowInput input)
     {
-        var faults = new Faults();
-        if (input.MostTiltDeg is not (>= 0 and <= 90)) faults.Add("most_tilt_deg", "A drain tilt from 0 to 90° is wanted.");
-        new TurnInput(0, 0, input.StepDeg).Check(faults, "");
-        faults.ThrowIfAny();
+        InputReader.Validate(input);
 
         var allowed = Allowed(input);
         if (allowed.Count > 0) return new(allowed, null);
@@ -74,7 +80,7 @@ public static class FreeWindow
     // Both ends of an arc give way alike until nothing of it is left.
     private static ForbiddenArc? Shrunk(ForbiddenArc arc, double by)
     {
-        var width = Width(arc.FromDeg, arc.ToDeg);
+        var width = arc.IsFull ? 360 : Width(arc.FromDeg, arc.ToDeg);
         return 2 * by >= width ? null : arc with { FromDeg = arc.FromDeg + by, ToDeg = arc.FromDeg + width - by };
     }
 
@@ -110,6 +116,7 @@ public static class FreeWindow
             var half = wanted <= -most ? 180 : Math.Acos(Math.Clamp(wanted / most, -1, 1)) * 180 / Math.PI;
             if (half < 180) good.Add(new(Wrap(middle - half), Wrap(middle - half) + 2 * half));
         }
+        if (input.Forbidden.Any(a => a.IsFull)) return [];
         foreach (var arc in input.Forbidden)
         {
             var width = Width(arc.FromDeg, arc.ToDeg);

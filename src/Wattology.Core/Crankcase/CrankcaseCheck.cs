@@ -1,6 +1,7 @@
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Limits;
+using Wattology.Core.Measures;
 
 namespace Wattology.Core.Crankcase;
 
@@ -55,7 +56,7 @@ public static class CrankcaseCheck
             return job.Record.Latest<CrankcaseDeferred>() is { } later ? new(Verdict.NotLookedAt, "due after start",
                 $"Due after the first start: {later.Body.Why}")
                 : new(Verdict.NotLookedAt, "", "Not read yet.");
-        return Found.Of<CrankcaseReading, CrankcaseOutcome>(latest.MaxBy(r => ((CrankcaseOutcome)r.Outcome!).Judgement.Verdict), (reading, _)
-            => job.Units.ShowPressure(reading.PressureKpa));
+        return Found.Of<CrankcaseReading, CrankcaseOutcome>(latest.MaxBy(r => ((CrankcaseOutcome)r.Outcome!).Judgement.Verdict), (reading, o)
+            => o.Judgement.Show(reading.PressureKpa, Measure.Pressure, job.Units));
     }
 }

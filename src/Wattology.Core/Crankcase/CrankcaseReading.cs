@@ -33,8 +33,8 @@ public static class CrankcaseLimits
 /// <param name="PressureKpa">Gauge pressure in kPa, −30 to 30; negative under suction.</param>
 /// <param name="Running">How the engine ran.</param>
 /// <param name="EngineRpm">Engine speed in 1/min, if noted.</param>
-public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure)] double PressureKpa, Running Running,
-    [Bounds(Span.EngineSpeed)] double? EngineRpm = null) : EntryBody
+public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure), Usual(-5, 5)] double PressureKpa, Running Running,
+    [Bounds(Span.EngineSpeed), Usual(400, 5_000)] double? EngineRpm = null) : EntryBody
 {
     /// <summary>The kind's name in records.</summary>
     public const string KindName = "crankcase";
@@ -43,7 +43,7 @@ public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure)] do
     public static readonly EntryKind Kind = new EntryKind<CrankcaseReading, CrankcaseOutcome>(KindName, "Crankcase pressure",
         (job, reading) => CrankcaseOutcome.Of(reading, job.Record.Machine().ClosedBreather, job.Limits),
         (job, n) => n.Outcome is CrankcaseOutcome outcome
-            ? $"{job.Units.ShowPressure(n.Body.PressureKpa)}, {JsonForm.Plain(n.Body.Running)}. {outcome.Why}{outcome.Judgement.Said(job.Units)}" : "")
+            ? $"{outcome.Judgement.Show(n.Body.PressureKpa, Measure.Pressure, job.Units)}, {JsonForm.Plain(n.Body.Running)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
     {
         MeasuredWith = [InstrumentKind.Manometer],
         Caution = new("Engine running: keep clear of belts, fan and hot exhaust; a diesel drawing oil can run away on it, so have the intake cover to hand."),
@@ -60,6 +60,9 @@ public sealed record CrankcaseOutcome(Judgement Judgement) : Outcome, IJudged
         var limit = limits.Choose(closedBreather ? CrankcaseLimits.Closed : CrankcaseLimits.Open);
         return new(new Judgement(limit.Judge(reading.PressureKpa), "pressure", limit));
     }
+
+    /// <inheritdoc/>
+    public double? JudgedOf(object body) => (body as CrankcaseReading)?.PressureKpa;
 
     /// <summary>The reason in a sentence.</summary>
     public string Why => Judgement.Verdict switch

@@ -80,7 +80,7 @@ public static class DrainCheck
     private static Found ReadPlanned(JobContext job, int turbo) => Found.Newer(Measured(job, turbo, false), Planned.Found(job, turbo));
 
     private static Found Measured(JobContext job, int turbo, bool installed) => Found.Of<DrainReading, DrainOutcome>(
-        job.Record.Latest<DrainReading>(d => d.Turbo == turbo && d.AsInstalled == installed), (_, o) => $"carries {ShopUnits.Digits(o.Result.Margin)} ×");
+        job.Record.Latest<DrainReading>(d => d.Turbo == turbo && d.AsInstalled == installed), (_, o) => $"carries {o.Judgement.Digits(o.Result.Margin)} ×");
 
     private static IEnumerable<LookAnswer> Ways() =>
     [

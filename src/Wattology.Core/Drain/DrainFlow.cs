@@ -2,6 +2,7 @@ using Wattology.Core.Inputs;
 using Wattology.Core.Numerics;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
+using Wattology.Core.Measures;
 
 namespace Wattology.Core.Drain;
 
@@ -9,7 +10,7 @@ namespace Wattology.Core.Drain;
 /// <param name="LengthMm">Length along the pipe in mm.</param>
 /// <param name="FallMm">How much lower its far end lies, in mm; negative where it climbs; never more than the length.</param>
 /// <param name="MinorK">Loss coefficient of its bends and ends.</param>
-public sealed record DrainSegment([Bounds(Span.Length)] double LengthMm, [Bounds(Span.Height)] double FallMm,
+public sealed record DrainSegment([Bounds(Span.Length), Usual(10, 2_500)] double LengthMm, [Bounds(Span.Height)] double FallMm,
     [Bounds(Span.LossCoefficient)] double MinorK = 1.5) : IHasRules
 {
     /// <inheritdoc/>
@@ -28,7 +29,8 @@ public sealed record DrainSegment([Bounds(Span.Length)] double LengthMm, [Bounds
 /// <param name="ExitAboveOilMm">How far the lower end ends above the oil, in mm; negative when under it.</param>
 /// <param name="Aeration">Share of gas in the foam, 0 to 0.9.</param>
 /// <param name="CrankcaseKpa">Crankcase pressure in kPa, gauge.</param>
-public sealed record DrainInput(Oil Oil, [Bounds(Span.OilTemperature)] double OilTempC, [Bounds(Span.Flow)] double FlowLpm, [Bounds(Span.Diameter)] double IdMm,
+public sealed record DrainInput(Oil Oil, [Bounds(Span.OilTemperature), Usual(-25, 140)] double OilTempC, [Bounds(Span.Flow), Usual(0.02, 20)] double FlowLpm,
+    [Bounds(Span.Diameter), Usual(6, 60)] double IdMm,
     IReadOnlyList<DrainSegment> Segments, [Bounds(Span.Height)] double ExitAboveOilMm, [Bounds(0, 0.9)] double Aeration = 0.5,
     [Bounds(Span.Pressure)] double CrankcaseKpa = 0) : IHasRules
 {

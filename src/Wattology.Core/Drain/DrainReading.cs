@@ -20,8 +20,8 @@ public sealed record DrainReading([Bounds(1, 2)] int Turbo, string Grade, bool A
         (job, n) =>
         {
             var outcome = (DrainOutcome)n.Outcome!;
-            return $"{job.Which(n.Body.Turbo)}carries {ShopUnits.Digits(outcome.Result.Margin)} × what it must, "
-                + $"{(n.Body.AsInstalled ? "as installed" : "as planned")}. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
+            return $"{job.Which(n.Body.Turbo)}carries {outcome.Judgement.Digits(outcome.Result.Margin)} × what it must, "
+                + $"{(n.Body.AsInstalled ? "as installed" : "as planned")}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
         })
     {
         MeasuredWith = [InstrumentKind.Tape, InstrumentKind.AngleGauge],
@@ -44,12 +44,15 @@ public sealed record DrainOutcome(DrainResult Result, Judgement Judgement, int S
         return new(result, new(result.Verdict.AsVerdict(), JsonForm.WordOf(reason), byMargin ? limit : null), segment);
     }
 
+    /// <inheritdoc/>
+    public double? JudgedOf(object body) => Result.Margin;
+
     /// <summary>The reason in a sentence.</summary>
     public string Why
     {
         get
         {
-            var margin = ShopUnits.Digits(Result.Margin);
+            var margin = Judgement.Digits(Result.Margin);
             return JsonForm.ValueOf<DrainReason>(Judgement.Why) switch
             {
                 DrainReason.Climbs => $"Segment {Segment + 1} climbs: oil stands in it and the housing fills. It must fall all the way.",

@@ -36,6 +36,9 @@ public sealed record Refusal(string Message, string Field = "")
 /// <param name="Now">The time at which it is judged, UTC.</param>
 public sealed record JobContext(JobRecord Record, LimitBook Limits, ShopUnits Units, IReadOnlyList<Supersession> Supersessions, DateTimeOffset Now)
 {
+    /// <summary>How many closed jobs on the same engine had which cause confirmed, this job left out.</summary>
+    public IReadOnlyDictionary<string, int> FamilyCases { get; init; } = new Dictionary<string, int>();
+
     /// <summary>Seconds since an entry was made, by a clock nobody can set; null where the entry was made before this program was started.</summary>
     public Func<Entry, double?> Steady { get; init; } = _ => null;
 

@@ -2,6 +2,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
 
 namespace Wattology.Core.Findings;
 
@@ -21,6 +22,32 @@ public sealed record FindingNoted([Bounds(0, 2)] int Turbo, string Finding, Answ
 
     /// <summary>The field of a page in which a finding is answered.</summary>
     public static string FieldOf(string finding) => $"answer.{finding}";
+
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (CauseModel.Usual.Find(Finding) is null) faults.Add(Faults.Join(path, "finding"), "There is no such finding.");
+    }
+}
+
+/// <summary>A finding was measured.</summary>
+/// <param name="Turbo">Which turbo, from 1; 0 for the job as a whole.</param>
+/// <param name="Finding">Its id in the cause model.</param>
+/// <param name="Answer">What measuring brought.</param>
+/// <param name="Figure">The figure with its unit, as it was typed, or what the tool showed; at most 40 characters.</param>
+public sealed record FindingMeasured([Bounds(0, 2)] int Turbo, string Finding, Answer Answer,
+    [Needed("Measured asks for the figure: type what the tool read, or say that it was seen or felt.")] string Figure) : EntryBody, IHasRules, IOfTurbo
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<FindingMeasured>("finding-measured", "Finding, measured",
+        (job, n) => $"{job.Which(n.Body.Turbo)}{FindingWords.Of(n.Body.Finding).Said(n.Body.Answer)} ({n.Body.Figure})")
+    {
+        Correction = Correction.ByTakingBack,
+        KnownBy = [Known.Measured],
+        Question = (record, body) => (record.FindingOf(body.Finding, body.Turbo)?.Entry, FindingNoted.FieldOf(body.Finding)),
+        Refuse = (_, body) => body.Figure.Length > TypedValue.Longest
+            ? new($"At most {TypedValue.Longest} characters: the figure and its unit.", FindingNoted.FieldOf(body.Finding)) : null,
+    };
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
@@ -70,8 +97,13 @@ public static class FindingRecord
     public static Noted<FindingNoted>? FindingOf(this JobRecord record, string finding, int turbo)
         => Said(record).LastOrDefault(f => f.Body.Finding == finding && f.Body.Turbo == turbo);
 
-    // What is said against a reading is said like any other finding, with its reason beside.
+    /// <summary>The figure with a measured finding; null where it is none.</summary>
+    public static string? FigureOf(this JobRecord record, Entry entry) => entry.Kind == FindingMeasured.Kind.Name
+        ? record.Read<FindingMeasured>(entry).Body.Figure : null;
+
+    // What is measured, or said against a reading, is said like any other finding, with its figure or reason beside.
     private static IEnumerable<Noted<FindingNoted>> Said(JobRecord record) => record.All<FindingNoted>()
+        .Concat(record.All<FindingMeasured>().Select(m => new Noted<FindingNoted>(m.Entry, new(m.Body.Turbo, m.Body.Finding, m.Body.Answer), null)))
         .Concat(record.All<FindingOtherwise>().Select(o => new Noted<FindingNoted>(o.Entry, new(o.Body.Turbo, o.Body.Finding, o.Body.Answer), null)))
         .OrderBy(n => n.Entry.Seq);
 }

@@ -69,5 +69,15 @@ public sealed record FindingWords(string Title, string Present, string Absent)
         ["setting-disturbed"] = new("Settings", "rod, screw or seal disturbed", "seals and paint marks whole"),
         ["sealant-or-gasket-in-port"] = new("Oil ports", "sealant or wrong gasket in a port", "ports clear"),
         ["part-number-mismatch"] = new("Part number", "not the one for this engine", "as listed for this engine"),
+        ["oil-gritty"] = new("Oil on a cloth, over a magnet", "leaves grit, black specks or glitter", "leaves none"),
+        ["thin-on-paper"] = new("A drop of oil on paper", "spreads fast with a wide pale ring, smells of fuel, or is milky", "holds together, smells of oil"),
+        ["oil-light-late"] = new("Oil lamp", "went out late, flickered or came on lately", "behaved as always"),
+        ["hot-stops"] = new("Hot stops", "worked hard and switched off hot as a habit", "cools down before switching off"),
+        ["marks-of-rough-fitting"] = new("Marks of rough fitting",
+            "fresh poor work: squeezed-out sealant, strained or kinked pipe, wrong or missing screws, bruised nut or rod", "as they should be"),
+        ["charge-hose-off-or-split"] = new("Charge hoses and cooler", "loose, split or blown wet with oil at a joint", "tight and whole"),
+        ["shaft-blue-through-drain"] = new("Shaft, through the drain port", "straw or blue between the bearings", "bright"),
+        ["crust-in-drain-port"] = new("Drain port inside", "hard carbon crust or flakes", "wet clean metal"),
+        ["bearing-scored-at-inlet"] = new("Bearing, through the oil inlet", "bearing or shaft ringed, or grit lying there", "smooth and clean"),
     };
 }

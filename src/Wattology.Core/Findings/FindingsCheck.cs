@@ -28,7 +28,7 @@ public static class FindingsCheck
     public static CheckDefinition Definition(EntryKind causeKind) => new(Id, "Findings", DrawnPart.Engine, Read)
     {
         Applies = job => job.Record.Machine().Kind != JobKind.FirstFitment,
-        Kinds = [FindingNoted.Kind, FindingOtherwise.Kind, causeKind, CauseAlso.Kind, RemedyNoted.Kind],
+        Kinds = [FindingNoted.Kind, FindingMeasured.Kind, FindingOtherwise.Kind, UnitReached.Kind, causeKind, CauseAlso.Kind, RemedyNoted.Kind],
         Questions = [MissingMetal],
         Items =
         [

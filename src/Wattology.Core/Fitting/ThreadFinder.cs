@@ -70,6 +70,47 @@ public sealed record ThreadMatch(StandardThread Thread, double Misfit, IReadOnly
         : string.Create(CultureInfo.InvariantCulture, $"{t.PerInch:0} per inch");
 }
 
+/// <summary>What was measured of a thread.</summary>
+/// <param name="OutsideMm">Outside diameter, mm.</param>
+/// <param name="PitchMm">Pitch, mm; one of pitch and threads per inch is needed.</param>
+/// <param name="PerInch">Threads per inch.</param>
+/// <param name="Tapered">Whether it is tapered; null when it cannot be told.</param>
+public sealed record ThreadInput([Bounds(3, 40)] double OutsideMm, [Bounds(0.4, 4)] double? PitchMm = null, [Bounds(6, 64)] double? PerInch = null,
+    bool? Tapered = null) : IHasRules
+{
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (PitchMm is null == PerInch is null) faults.Add(Faults.Join(path, "pitch_mm"), "The pitch is needed, in mm or as threads per inch: one of the two.");
+    }
+}
+
+/// <summary>A candidate in words.</summary>
+/// <param name="Name">What it is called.</param>
+/// <param name="OutsideMm">Nominal outside diameter, mm.</param>
+/// <param name="PitchMm">Pitch, mm.</param>
+/// <param name="Misfit">How far the measurements lie from it; under 1 fits.</param>
+/// <param name="SealsBy">What seals it.</param>
+/// <param name="GoesOn">What goes on it.</param>
+/// <param name="Never">What must not.</param>
+/// <param name="Dash">Dash size of a flare fitting.</param>
+/// <param name="BoreMm">Usual bore through a flare fitting, mm.</param>
+/// <param name="Warning">The near twins it is mistaken for; null where it has none.</param>
+public sealed record ThreadAnswer(string Name, double OutsideMm, double PitchMm, double Misfit, string SealsBy, string GoesOn, string Never, int? Dash,
+    double? BoreMm, string? Warning);
+
+/// <summary>The threads that fit best, best first.</summary>
+/// <param name="Threads">The candidates.</param>
+public sealed record ThreadResult(IReadOnlyList<ThreadAnswer> Threads)
+{
+    private const int Most = 8;
+
+    /// <summary>Finds them.</summary>
+    public static ThreadResult Of(ThreadInput input) => new([.. ThreadFinder.Find(input.OutsideMm, input.PitchMm ?? ThreadFinder.PitchOf(input.PerInch!.Value),
+        input.Tapered).Take(Most).Select(m => new ThreadAnswer(m.Thread.Name, m.Thread.OutsideMm, m.Thread.PitchMm, m.Misfit, m.Thread.SealsBy, m.Thread.GoesOn,
+            m.Thread.Never, m.Thread.Dash, m.Thread.BoreMm, m.Warning))]);
+}
+
 /// <summary>Finds a thread by diameter and pitch.</summary>
 public static class ThreadFinder
 {
@@ -86,7 +127,7 @@ public static class ThreadFinder
 
     private static IEnumerable<StandardThread> Metric()
     {
-        foreach (var (size, pitches) in new (int, double[])[] { (6, [1, 0.75]), (8, [1.25, 1]), (10, [1.5, 1.25, 1]), (12, [1.75, 1.5, 1.25]), (14, [2, 1.5]),
+        foreach (var (size, pitches) in new (int, double[])[] { (6, [1, 0.75]), (8, [1.25, 1]), (10, [1.5, 1.25, 1]), (12, [1.75, 1.5, 1.25, 1]), (14, [2, 1.5, 1.25]),
             (16, [2, 1.5]), (18, [2.5, 2, 1.5]), (20, [2.5, 2, 1.5]), (22, [2.5, 2, 1.5]) })
             for (var i = 0; i < pitches.Length; i++)
                 yield return new(i == 0 ? $"M{size}" : string.Create(CultureInfo.InvariantCulture, $"M{size}×{pitches[i]}"), size, pitches[i],
@@ -135,11 +176,15 @@ public static class ThreadFinder
             var pitch = (pitchMm - t.PitchMm) / PitchTolerance;
             return Math.Sqrt(diameter * diameter + pitch * pitch) + (tapered is { } known && known != t.Tapered ? WrongTaper : 0);
         }
-        return [.. Nearly.Descending(Known, t => -Misfit(t), t => t.Name).Select(t => new ThreadMatch(t, Misfit(t), TwinsOf(t)))];
+        return [.. Nearly.Descending(Known, t => -Misfit(t), (a, b) => string.CompareOrdinal(a.Name, b.Name))
+            .Select(t => new ThreadMatch(t, Misfit(t), TwinsOf(t)))];
     }
 
-    /// <summary>Threads of nearly the same diameter but another pitch, or the same pitch straight against taper.</summary>
+    /// <summary>Threads of nearly the same diameter but another pitch; or of the same pitch, where one is a taper, or the two are of different standards.</summary>
     public static IReadOnlyList<StandardThread> TwinsOf(StandardThread thread)
         => [.. Known.Where(t => t != thread && Math.Abs(t.OutsideMm - thread.OutsideMm) <= TwinDiameter
-        && (Math.Abs(t.PitchMm - thread.PitchMm) > Nearly.Same ? Math.Abs(t.PitchMm - thread.PitchMm) <= 0.51 : t.Tapered != thread.Tapered))];
+        && (Math.Abs(t.PitchMm - thread.PitchMm) > Nearly.Same ? Math.Abs(t.PitchMm - thread.PitchMm) <= 0.51
+            : t.Tapered != thread.Tapered || Standard(t) != Standard(thread)))];
+
+    private static string Standard(StandardThread thread) => thread.Name.Split(' ')[0];
 }

@@ -7,9 +7,9 @@ namespace Wattology.Core.Inputs;
 /// <summary>Ranges shared by many fields. Where the trade gives no upper end, physics does.</summary>
 public enum Span
 {
-    /// <summary>Length in mm: above 0, up to 100 m.</summary>
+    /// <summary>Length in mm: 0.001 mm to 100 m.</summary>
     Length,
-    /// <summary>Bore or diameter in mm: above 0, up to 1 m.</summary>
+    /// <summary>Bore or diameter in mm: 0.001 mm to 1 m.</summary>
     Diameter,
     /// <summary>Rise, fall or height in mm, either sign, up to 100 m.</summary>
     Height,
@@ -19,9 +19,9 @@ public enum Span
     OilTemperature,
     /// <summary>Gas, −60 to 1,000 °C.</summary>
     GasTemperature,
-    /// <summary>Flow in l/min: above 0, up to 100,000.</summary>
+    /// <summary>Flow in l/min: a millionth to 100,000.</summary>
     Flow,
-    /// <summary>Time in s: above 0, up to ten days.</summary>
+    /// <summary>Time in s: a thousandth to ten days.</summary>
     Seconds,
     /// <summary>Volume in ml, 0 to 1,000 l.</summary>
     Millilitres,
@@ -43,6 +43,10 @@ public sealed class NeededAttribute(string message) : Attribute
     public string Message { get; } = message;
 }
 
+/// <summary>A record for which, in JSON, the value of its first field may stand alone; the other fields then have their defaults.</summary>
+[AttributeUsage(AttributeTargets.Class)]
+public sealed class BareFirstAttribute : Attribute;
+
 /// <summary>The range a number must lie in, in the unit its name carries; attached to the parameters of input records.</summary>
 [AttributeUsage(AttributeTargets.Parameter)]
 public sealed class BoundsAttribute : Attribute
@@ -56,14 +60,14 @@ public sealed class BoundsAttribute : Attribute
     /// <param name="span">Which.</param>
     public BoundsAttribute(Span span) => (Least, Most, AboveLeast, Measure) = span switch
     {
-        Span.Length => (0, 100_000, true, Measure.Length),
-        Span.Diameter => (0, 1_000, true, Measure.Length),
+        Span.Length => (0.001, 100_000, false, Measure.Length),
+        Span.Diameter => (0.001, 1_000, false, Measure.Length),
         Span.Height => (-100_000, 100_000, false, Measure.Length),
         Span.Pressure => (0, 2_000, false, Measure.Pressure),
         Span.OilTemperature => (-40, 200, false, Measure.Temperature),
         Span.GasTemperature => (-60, 1_000, false, Measure.Temperature),
-        Span.Flow => (0, 100_000, true, Measure.Flow),
-        Span.Seconds => (0, 864_000, true, Measure.Seconds),
+        Span.Flow => (0.000_001, 100_000, false, Measure.Flow),
+        Span.Seconds => (0.001, 864_000, false, Measure.Seconds),
         Span.Millilitres => (0, 1_000_000, false, Measure.Volume),
         Span.Share => (0, 1, false, Measure.Number),
         Span.LossCoefficient => (0, 10_000, false, Measure.Number),
@@ -85,11 +89,17 @@ public sealed class BoundsAttribute : Attribute
     /// <summary>Upper end, always included.</summary>
     public double Most { get; }
 
+    /// <summary>A figure nearer to 0 than this is no reading of anything.</summary>
+    public const double Smallest = 1e-9;
+
     /// <summary>True when the lower end itself is not allowed.</summary>
     public bool AboveLeast { get; init; }
 
     /// <summary>Whether <paramref name="value"/> is allowed.</summary>
-    public bool Allows(double value) => (AboveLeast ? value > Least : value >= Least) && value <= Most;
+    public bool Allows(double value) => (AboveLeast ? value > Least : value >= Least) && value <= Most && (value == 0 || Math.Abs(value) >= Smallest);
+
+    /// <summary>What a value of a parameter usually is, in the unit its name carries; null where nobody knows.</summary>
+    public static UsualBand? UsualOf(ParameterInfo parameter) => parameter.GetCustomAttribute<UsualAttribute>()?.Band;
 
     /// <summary>The range in words.</summary>
     public override string ToString() => string.Create(CultureInfo.InvariantCulture,

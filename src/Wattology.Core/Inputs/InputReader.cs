@@ -57,6 +57,8 @@ public static class InputReader
             if (json.ValueKind != JsonValueKind.Number) return Fault($"A number is wanted here, not {Kind(json)}.");
             var number = json.GetDouble();
             if (!double.IsFinite(number)) return Fault("This number is too large to mean anything.");
+            if (bounds is not null && number != 0 && Math.Abs(number) < BoundsAttribute.Smallest)
+                return Fault($"This number is too small to mean anything: allowed is {bounds}.");
             if (bounds is not null && !bounds.Allows(number)) return Fault(
                 $"{number.ToString("0.######", CultureInfo.InvariantCulture)} is out of range: allowed is {bounds}.");
             if (type == typeof(double)) return number;
@@ -66,22 +68,30 @@ public static class InputReader
             return json.ValueKind is JsonValueKind.True or JsonValueKind.False ? json.GetBoolean() : Fault($"true or false is wanted here, not {Kind(json)}.");
         if (type == typeof(string))
             return json.ValueKind != JsonValueKind.String ? Fault($"Text is wanted here, not {Kind(json)}.")
-                : json.GetString() is { Length: > LongestText } text ? Fault($"This is {text.Length} characters long; {LongestText} are allowed.")
-                : json.GetString();
+                : TextOf(json) is not { } text ? Fault(HalfCharacter)
+                : text.Length > LongestText ? Fault($"This is {text.Length} characters long; {LongestText} are allowed.") : text;
         if (type == typeof(DateTimeOffset))
             return json.ValueKind == JsonValueKind.String && json.TryGetDateTimeOffset(out var at) ? at
                 : Fault("A date and time such as 2030-05-01T08:30:00Z is wanted here.");
         if (type.IsEnum)
         {
             var words = Enum.GetValues(type).Cast<Enum>().ToDictionary(JsonForm.WordOf);
-            return json.ValueKind == JsonValueKind.String && words.TryGetValue(json.GetString()!, out var word) ? word
+            return json.ValueKind == JsonValueKind.String && TextOf(json) is { } said && words.TryGetValue(said, out var word) ? word
                 : Fault($"One of these is wanted here: {string.Join(", ", words.Keys)}.");
         }
         if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>)) return List(json, type.GetGenericArguments()[0], bounds,
             faults, path);
         if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>)) return Map(json, type.GetGenericArguments()[1], bounds,
             faults, path);
-        return Record(json, type, faults, path);
+        return type.IsDefined(typeof(BareFirstAttribute), false) && json.ValueKind != JsonValueKind.Object ? Bare(json, type, faults, path)
+            : Record(json, type, faults, path);
+    }
+
+    private static object? Bare(JsonElement json, Type type, Faults faults, string path)
+    {
+        var form = FormOf(type);
+        return Value(json, form[0].ParameterType, null, faults, path) is { } first
+            ? Activator.CreateInstance(type, [first, .. form.Skip(1).Select(p => p.DefaultValue)]) : null;
     }
 
     private static object? List(JsonElement json, Type item, BoundsAttribute? bounds, Faults faults, string path)
@@ -104,6 +114,7 @@ public static class InputReader
         var map = (System.Collections.IDictionary)Activator.CreateInstance(typeof(Dictionary<,>).MakeGenericType(typeof(string), item))!;
         foreach (var field in json.EnumerateObject())
         {
+            if (NameOf(field) is null) { faults.Add(path, HalfCharacter); continue; }
             if (map.Contains(field.Name)) { faults.Add(Faults.Join(path, field.Name), "This is given twice."); continue; }
             var value = Value(field.Value, item, bounds, faults, Faults.Join(path, field.Name));
             if (value is not null) map[field.Name] = value;
@@ -117,7 +128,8 @@ public static class InputReader
         var form = FormOf(type);
         var fields = new Dictionary<string, JsonElement>(StringComparer.Ordinal);
         foreach (var field in json.EnumerateObject())
-            if (!fields.TryAdd(field.Name, field.Value)) faults.Add(Faults.Join(path, field.Name), "This field is given twice.");
+            if (NameOf(field) is null) faults.Add(path, HalfCharacter);
+            else if (!fields.TryAdd(field.Name, field.Value)) faults.Add(Faults.Join(path, field.Name), "This field is given twice.");
 
         var inner = new Faults();
         var values = new object?[form.Count];
@@ -145,6 +157,21 @@ public static class InputReader
         }
         foreach (var (where, what) in inner.ByPath) faults.Add(where, what);
         return made;
+    }
+
+    private const string HalfCharacter = "A text here holds half a character (a surrogate without its other half).";
+
+    // What is escaped as half a character is found out only when it is read.
+    private static string? TextOf(JsonElement json)
+    {
+        try { return json.GetString(); }
+        catch (InvalidOperationException) { return null; }
+    }
+
+    private static string? NameOf(JsonProperty field)
+    {
+        try { return field.Name; }
+        catch (InvalidOperationException) { return null; }
     }
 
     private static string Kind(JsonElement json) => json.ValueKind switch

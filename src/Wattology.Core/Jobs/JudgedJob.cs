@@ -4,6 +4,7 @@ using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
+using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
 
 namespace Wattology.Core.Jobs;
@@ -49,6 +50,10 @@ public sealed class JudgedJob(JobContext context)
     /// <summary>What the application made of an entry; null where it made nothing.</summary>
     public Outcome? OutcomeOf(Entry entry) => Record.Kinds.Find(entry.Kind)?.OutcomeOf(Record, entry);
 
+    /// <summary>What an entry says, as it was said.</summary>
+    /// <exception cref="KeyNotFoundException">Its kind is not known any more.</exception>
+    public EntryBody BodyOf(Entry entry) => Record.Kinds.Find(entry.Kind)?.BodyOf(Record, entry) ?? throw new KeyNotFoundException(entry.Kind);
+
     /// <summary>What an entry says, in one line for people.</summary>
     public string Words(Entry entry) => Record.Kinds.Find(entry.Kind)?.Words(Context, entry) ?? "";
 
@@ -80,7 +85,18 @@ public sealed class JudgedJob(JobContext context)
 
     /// <summary>The ranking of causes of one turbo; of the job when 0.</summary>
     public DiagnoseResult RankingOf(int turbo) => _rankings.TryGetValue(turbo, out var known) ? known : _rankings[turbo] = Diagnosis.Compute(CauseModel.Usual,
-        new DiagnoseInput(AnswersOf(turbo).ToDictionary(a => a.Key, a => a.Value.Answer), null, Machine.ExcludedCauses));
+        InputOf(turbo));
+
+    /// <summary>What can be looked at now for one turbo, by how far its unit has come; for the job when 0.</summary>
+    public LooksNow LooksOf(int turbo) => LooksNow.At(CauseModel.Usual, InputOf(turbo), Record.StageOf(turbo));
+
+    /// <summary>The starting chances: the model's, with what closed jobs on this engine add to them.</summary>
+    public IReadOnlyList<LearnedPrior> Priors => field ??= Learning.Learn(CauseModel.Usual, Context.FamilyCases);
+
+    // What the customer says is asked while booking in: the set-up of a set that is open, or of a unit that lies opened, is paid.
+    private DiagnoseInput InputOf(int turbo) => new(AnswersOf(turbo).ToDictionary(a => a.Key, a => new Said(a.Value.Answer, a.Value.Known)),
+        Context.FamilyCases.Count == 0 ? null : Priors.ToDictionary(p => p.Cause, p => p.Learned), Machine.ExcludedCauses,
+        Open: Record.StageOf(turbo) == Stage.Strip ? [CauseModel.UnitOpen] : null);
 
     /// <summary>What readings answer, of one turbo with the engine or of all when 0, whatever a person says of it.</summary>
     public IReadOnlyDictionary<string, Answered> ReadingsOf(int turbo)
@@ -109,4 +125,8 @@ public sealed class JudgedJob(JobContext context)
 /// <param name="Answer">What it brought.</param>
 /// <param name="Entry">The entry that says so.</param>
 /// <param name="Reading">The check whose reading answers it; null when a person said it.</param>
-public sealed record Answered(Answer Answer, Entry Entry, CheckReading? Reading);
+public sealed record Answered(Answer Answer, Entry Entry, CheckReading? Reading)
+{
+    /// <summary>How it is known; null where the entry does not say.</summary>
+    public Known? Known => JsonForm.ValueOf<Known>(Entry.Known);
+}

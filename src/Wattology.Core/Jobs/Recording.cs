@@ -27,7 +27,7 @@ public static class Recording
             ?? RefuseCorrection(job.Record, kind, draft)
             ?? kind.Refusal(job.Context, draft.Body)
             ?? (draft.Corrects is { Length: > 0 } ? null : kind.RefusalOfFirst(job.Context, draft.Body))
-            ?? RefuseByWhole(job, by, draft.Body, second)
+            ?? RefuseByWhole(job, by, draft.Body, draft.Known, second)
             ?? (kind.NeedsFor(draft.Body) is { } point && job.HoldPoint(point) is var held && !(point == HoldPoint.Release ? held.Passed : held.Free)
                 ? $"{HoldPointPassed.NameOf(point)} hold point: {Shut(held)}" : null);
     }
@@ -78,18 +78,24 @@ public static class Recording
         return $"{first.Title.ToLowerInvariant()}. {first.Because}";
     }
 
-    private static Refusal? RefuseByWhole(JudgedJob job, Author by, EntryBody body, Author? second) => body switch
+    private static Refusal? RefuseByWhole(JudgedJob job, Author by, EntryBody body, Known? known, Author? second) => body switch
     {
         Accepted accepted when job.Checks.FirstOrDefault(c
             => c.Found.Since?.Hash == accepted.Entry) is not { MayBeTaken: true }
             => job.Checks.Any(c => c.Found.Since?.Hash == accepted.Entry && c.Verdict == Verdict.Stop)
             ? "A stop cannot be taken by name; only a new reading clears it."
                 : "Only a doubtful reading, or one without a verdict, is taken by name; what is planned is looked at again as installed.",
-        FindingNoted { Answer: { } answer } noted when job.ReadingsOf(noted.Turbo).TryGetValue(noted.Finding, out var read) && read.Answer != answer
-            => new($"The {read.Reading!.Title.ToLowerInvariant()} reading says otherwise. Say why this holds against it.", FindingNoted.FieldOf(noted.Finding)),
+        FindingNoted { Answer: not null } bare when known == Known.Measured => new("Measured asks for the figure: type what the tool read, or say "
+            + "that it was seen or felt.", FindingNoted.FieldOf(bare.Finding)),
+        FindingNoted { Answer: { } answer } noted when AgainstReading(job, noted.Turbo, noted.Finding, answer) is { } against => against,
+        FindingMeasured measured when AgainstReading(job, measured.Turbo, measured.Finding, measured.Answer) is { } against => against,
         HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed, second),
         _ => null,
     };
+
+    private static Refusal? AgainstReading(JudgedJob job, int turbo, string finding, Causes.Answer answer)
+        => job.ReadingsOf(turbo).TryGetValue(finding, out var read) && read.Answer != answer
+            ? new($"The {read.Reading!.Title.ToLowerInvariant()} reading says otherwise. Say why this holds against it.", FindingNoted.FieldOf(finding)) : null;
 
     private static Refusal? RefusePassing(HoldPointState state, Author by, HoldPointPassed passed, Author? second)
         => state.Refusal(by, second) ?? (state.Open.Select(i => i.Id).SequenceEqual(passed.Open) ? null

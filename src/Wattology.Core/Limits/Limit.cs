@@ -51,14 +51,58 @@ public sealed record Limit(string Key, LimitSource Source, string Reference, dou
     };
 
     /// <summary>The range in words and in the shop's units.</summary>
-    public string RangeWords(ShopUnits units)
+    public string RangeWords(ShopUnits units) => RangeWords(units, EndDecimals(units));
+
+    /// <summary>A value and the range in words, both with so many digits that comparing by eye what is shown gives the verdict.</summary>
+    /// <param name="value">The value judged, in the limit's unit.</param>
+    /// <param name="units">The shop's units.</param>
+    public (string Value, string Range) Beside(double value, ShopUnits units)
+    {
+        (value, var decimals) = Apart(value, units);
+        return (units.Show(value, In, decimals), RangeWords(units, decimals));
+    }
+
+    /// <summary>A value in the limit's own unit, without its symbol, with so many digits that comparing them with the limit's gives the verdict.</summary>
+    public string Digits(double value)
+    {
+        (value, var decimals) = Apart(value, new());
+        return ShopUnits.Digits(value, decimals);
+    }
+
+    private (double Value, int Decimals) Apart(double value, ShopUnits units)
+    {
+        // What counts as the same is shown as the same.
+        if (Ends.FirstOrDefault(e => value >= e - Nearly.Same && value <= e + Nearly.Same, double.NaN) is var same && !double.IsNaN(same)) value = same;
+        var decimals = EndDecimals(units);
+        while (decimals < ShopUnits.MostDecimals && !Ends.All(e => Shown(value, units, decimals).CompareTo(Shown(e, units, decimals)) == value.CompareTo(e)))
+            decimals++;
+        return (value, decimals);
+    }
+
+    private IEnumerable<double> Ends => new[] { SoundFrom, SoundTo, DoubtFrom, DoubtTo }.OfType<double>().Where(e => e != Open);
+
+    // Three digits of an end that does not fall on a round figure of the shop's unit: "0.145 psi", not "0.15 psi", which would be over it.
+    private int EndDecimals(ShopUnits units)
+    {
+        var decimals = 0;
+        while (decimals < ShopUnits.MostDecimals && Ends.Any(e => Math.Abs(Shown(e, units, decimals) - units.InUnit(e, In))
+            > EndShare * Math.Abs(units.InUnit(e, In)))) decimals++;
+        return decimals;
+    }
+
+    private const double EndShare = 0.0005;
+
+    private double Shown(double value, ShopUnits units, int decimals)
+        => double.Parse(ShopUnits.Digits(units.InUnit(value, In), decimals), System.Globalization.CultureInfo.InvariantCulture);
+
+    private string RangeWords(ShopUnits units, int decimals)
     {
         if (Source == LimitSource.NoneKnown) return "no limit known";
         string Range(double? from, double? to) => (from, to is Open ? null : to) switch
         {
-            (null, { } t) => $"up to {units.Show(t, In)}",
-            ({ } f, null) => $"from {units.Show(f, In)}",
-            ({ } f, { } t) => $"{units.Show(f, In)} to {units.Show(t, In)}",
+            (null, { } t) => $"up to {units.Show(t, In, decimals)}",
+            ({ } f, null) => $"from {units.Show(f, In, decimals)}",
+            ({ } f, { } t) => $"{units.Show(f, In, decimals)} to {units.Show(t, In, decimals)}",
             _ => "any",
         };
         return DoubtFrom is null && DoubtTo is null ? $"sound {Range(SoundFrom, SoundTo)}"

@@ -33,6 +33,10 @@ public enum Measure
     Voltage,
     /// <summary>Engine speed, kept in 1/min.</summary>
     Speed,
+    /// <summary>Torque, kept in N·m.</summary>
+    Torque,
+    /// <summary>Mass, kept in g.</summary>
+    Mass,
 }
 
 /// <summary>Says what a parameter of an input record measures, and so which units may be typed into its box.</summary>
@@ -42,4 +46,20 @@ public sealed class InAttribute(Measure measure) : Attribute
 {
     /// <summary>What it measures.</summary>
     public Measure Measure { get; } = measure;
+}
+
+/// <summary>Says what a value of this field usually is, in the unit its name carries. Outside of it is asked, not refused.</summary>
+/// <param name="least">The least usual value.</param>
+/// <param name="most">The greatest usual value.</param>
+[AttributeUsage(AttributeTargets.Parameter)]
+public sealed class UsualAttribute(double least, double most) : Attribute
+{
+    /// <summary>The least usual value.</summary>
+    public double Least { get; } = least;
+
+    /// <summary>The greatest usual value.</summary>
+    public double Most { get; } = most;
+
+    /// <summary>Both.</summary>
+    public UsualBand Band => new(Least, Most);
 }

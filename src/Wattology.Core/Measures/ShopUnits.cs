@@ -39,19 +39,29 @@ public sealed record ShopUnits(string Pressure = "kPa", string Length = "mm", st
             DensityUnit => "kg/m3",
             ElectricPotentialUnit => "V",
             RotationalSpeedUnit => "rpm",
+            TorqueUnit => "N·m",
+            MassUnit => "g",
             _ => "",
         };
-        return (symbol.Length == 0 ? null : quantity.Spellings[symbol.ToLowerInvariant()], symbol);
+        return (symbol.Length == 0 ? null : quantity.Spellings[Quantity.PlainUnit(symbol)], symbol);
     }
 
     /// <summary>A kept value in the shop's unit, with the digits a person would say.</summary>
-    public string Show(double value, Measure measure)
+    public string Show(double value, Measure measure) => Show(value, measure, 0);
+
+    /// <summary>A kept value in the shop's unit, with so many digits behind the mark at least.</summary>
+    internal string Show(double value, Measure measure, int decimals)
+    {
+        var symbol = Of(Quantity.Of(measure)).Symbol;
+        var text = Digits(InUnit(value, measure), decimals);
+        return symbol.Length == 0 ? text : symbol == "°" ? text + symbol : $"{text} {symbol}";
+    }
+
+    /// <summary>A kept value as a number of the shop's unit.</summary>
+    internal double InUnit(double value, Measure measure)
     {
         var quantity = Quantity.Of(measure);
-        var (unit, symbol) = Of(quantity);
-        var shown = unit is null || quantity.Unit is null ? value : UnitConverter.Convert(value, quantity.Unit, unit);
-        var text = Digits(shown);
-        return symbol.Length == 0 ? text : symbol == "°" ? text + symbol : $"{text} {symbol}";
+        return Of(quantity).Unit is { } unit && quantity.Unit is { } kept ? UnitConverter.Convert(value, kept, unit) : value;
     }
 
     /// <summary>A pressure in kPa, shown.</summary>
@@ -63,12 +73,21 @@ public sealed record ShopUnits(string Pressure = "kPa", string Length = "mm", st
     /// <summary>A temperature in °C, shown.</summary>
     public string ShowTemperature(double celsius) => Show(celsius, Measure.Temperature);
 
-    /// <summary>A number as a person would say it: three significant digits or so, whole from a hundred on, no trailing zeros.</summary>
-    public static string Digits(double value)
+    /// <summary>A number as a person would say it: three significant digits or so, whole from a hundred on, never fewer than two, no trailing zeros.</summary>
+    public static string Digits(double value) => Digits(value, 0);
+
+    /// <summary>The same, with so many digits behind the mark at least.</summary>
+    internal static string Digits(double value, int decimals)
     {
         var size = Math.Abs(value);
-        var decimals = size >= 100 ? 0 : size >= 10 ? 1 : size >= 0.1 || size == 0 ? 2 : 3;
-        var text = Math.Round(value, decimals, MidpointRounding.AwayFromZero).ToString("0.###", CultureInfo.InvariantCulture);
+        var usual = size >= 100 ? 0 : size >= 10 ? 1 : size >= 0.1 || size < Least ? 2 : 1 - (int)Math.Floor(Math.Log10(size));
+        var text = Math.Round(value, Math.Min(Math.Max(usual, decimals), MostDecimals), MidpointRounding.AwayFromZero)
+            .ToString("0.###############", CultureInfo.InvariantCulture);
         return text == "-0" ? "0" : text;
     }
+
+    internal const int MostDecimals = 12;
+
+    // Below this a figure is the rest of a sum, not a value.
+    private const double Least = 1e-9;
 }

@@ -5,153 +5,172 @@ using UnitsNet.Units;
 
 namespace Wattology.Core.Measures;
 
-/// <summary>Values as people type them: <c>12 psi</c>, <c>0,8 bar</c>, <c>5/16 in</c>, <c>1:30</c>, <c>90 ml in 10 s</c>.</summary>
-/// <remarks>What can be read in two ways is refused and both ways are named: a guess could be wrong a thousandfold.</remarks>
+/// <summary>One way a typed value may be meant, to be touched.</summary>
+/// <param name="Typed">How it is typed so that it means only this.</param>
+/// <param name="Value">The value in the quantity's own unit.</param>
+public sealed record Offer(string Typed, double Value);
+
+/// <summary>What a typed value was understood as.</summary>
+/// <param name="Value">The value in the quantity's own unit; null when it could not surely be read.</param>
+/// <param name="Note">What was taken for granted in reading it; null when nothing was.</param>
+/// <param name="Fault">What is wrong and what would be right; null when it was read.</param>
+/// <param name="Offers">The ways it may be meant, where there are several.</param>
+public sealed record Understood(double? Value, string? Note, string? Fault, IReadOnlyList<Offer> Offers);
+
+/// <summary>What a value usually is; outside of it is asked, not refused.</summary>
+/// <param name="Least">The least usual value, in the quantity's own unit.</param>
+/// <param name="Most">The greatest usual value.</param>
+public sealed record UsualBand(double Least, double Most)
+{
+    /// <summary>Whether a value is usual.</summary>
+    public bool Holds(double value) => value >= Least && value <= Most;
+}
+
+/// <summary>Values as people type them: <c>12 psi</c>, <c>0,8 bar</c>, <c>1-1/2"</c>, <c>2 ft 6 in</c>, <c>1:30 h</c>, <c>half past ten</c>.</summary>
+/// <remarks>What can be read in two ways is asked, with both ways to touch: a guess could be wrong a thousandfold.</remarks>
 public static partial class TypedValue
 {
-    private const string Fraction = @"(?:(?<whole>\d+)\s+)?(?<num>\d+)\s*/\s*(?<den>\d+)";
-    private const string Clock = @"(?<minutes>\d+):(?<seconds>[0-5]?\d(?:[.,]\d+)?)";
-    private const string Decimal = @"(?<digits>\d{1,3}(?: \d{3})+(?:[.,]\d+)?|\d*[.,]?\d+(?:[.,]\d+)*[.,]?)";
+    /// <summary>The longest value, in characters.</summary>
+    public const int Longest = 40;
 
-    [GeneratedRegex(@"^\s*(?<sign>[-+−])?\s*(?:" + Fraction + "|" + Clock + "|" + Decimal + @")\s*(?<unit>.*?)\s*$")]
-    private static partial Regex Pattern();
+    /// <summary>The atmosphere offered where an absolute pressure is typed, in kPa.</summary>
+    public const double UsualAtmosphereKpa = 101.325;
 
-    [GeneratedRegex(@"^\s*(?<ml>.+?)\s+in\s+(?<s>\d.*)$", RegexOptions.IgnoreCase)]
-    private static partial Regex RunPattern();
+    [GeneratedRegex(@"^(?<sign>[-+])? ?(?<number>" + TypedNumber.Pattern + @")(?![\d:/])\s*(?<unit>[^\d:][^:]*)?$")]
+    private static partial Regex One();
 
-    /// <summary>Reads a value into the quantity's own unit.</summary>
+    [GeneratedRegex(@"^(?<unit>[^\d\s.,:/'-][^\d:]*?) ?(?<rest>[-+]? ?" + TypedNumber.Pattern + ")$")]
+    private static partial Regex UnitFirst();
+
+    [GeneratedRegex(@"^(?<sign>[-+])? ?(?:(?<number>" + TypedNumber.Pattern + @") ?(?<unit>[^\d\s.,:/-]+) ?){2,4}$")]
+    private static partial Regex Several();
+
+    [GeneratedRegex(@"^(?<sign>[-+])? ?(?<a>\d+):(?<b>\d+)(?::(?<c>\d+))?(?<part>[.,]\d+)?(?<open>:)? ?(?<unit>[^\d:]*)$")]
+    private static partial Regex Clock();
+
+    [GeneratedRegex(@"^(?<amount>.+?)(?: in | ?/ ?| per )(?<time>\d.*)$")]
+    private static partial Regex Run();
+
+    /// <summary>Reads a value.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="quantity">What the field measures.</param>
     /// <param name="assumed">The unit meant when none is typed; the quantity's own when null.</param>
-    /// <param name="value">The value in the quantity's unit; 0 when it could not be read.</param>
-    /// <param name="fault">What is wrong and what would be right; null when nothing is.</param>
-    /// <returns>Whether it could surely be read.</returns>
-    public static bool TryRead(string text, Quantity quantity, Enum? assumed, out double value, out string? fault)
+    /// <param name="usual">What the value usually is, which decides between two readings; null when nobody knows.</param>
+    public static Understood Read(string text, Quantity quantity, Enum? assumed = null, UsualBand? usual = null)
     {
-        value = 0;
-        fault = null;
-        if (quantity.Measure == Measure.Angle && TryClockAngle(text, out value)) return true;
-        var match = Pattern().Match(text);
-        if (!match.Success) { fault = $"'{text.Trim()}' is not a {quantity.Name}. Type one like {quantity.Example}."; return false; }
-        if (!TryNumber(text.Trim(), match, quantity, out var number, out var timed, out fault)) return false;
-        if (match.Groups["sign"].Value is "-" or "−") number = -number;
-        if (!TryUnit(match.Groups["unit"].Value, quantity, timed ? DurationUnit.Second : assumed ?? quantity.Unit, out var unit, out fault)) return false;
-        value = unit is null || quantity.Unit is null ? number : UnitConverter.Convert(number, unit, quantity.Unit);
-        if (double.IsFinite(value)) return true;
-        value = 0;
-        fault = "This number is too large to mean anything.";
-        return false;
+        var shown = text.Trim();
+        Understood No(string fault, params Offer[] offers) => new(null, null, fault, offers);
+        if (shown.Length > Longest) return No($"This is {shown.Length} characters long; a value has at most {Longest}.");
+        var wrong = $"'{shown}' is not {Article(quantity)}. Type one like {quantity.Example}.";
+        if (PlainForm.Of(shown) is not { Length: > 0 } plain) return No(wrong);
+        if (quantity.Measure == Measure.Angle && DialAngle.TryRead(plain, out var degrees)) return Yes(degrees);
+        if (Clock().Match(plain) is { Success: true } clock) return ReadClock(shown, clock, quantity);
+        if (quantity.Measure == Measure.Flow && Run().Match(plain) is { Success: true } run && ReadRun(run) is { } flow) return flow;
+        if (Several().Match(plain) is { Success: true } several && ReadSeveral(several, quantity) is { } sum) return sum;
+
+        var match = One().Match(plain);
+        if (!match.Success && UnitFirst().Match(plain) is { Success: true } turned)
+            match = One().Match($"{turned.Groups["rest"].Value} {turned.Groups["unit"].Value}");
+        if (!match.Success) return No(wrong);
+        if (!TypedNumber.TryRead(match.Groups["number"].Value, out var number, out var fault)) return No($"{fault}. Type one like {quantity.Example}.");
+        var sign = match.Groups["sign"].Value == "-" ? -1 : 1;
+        var written = match.Groups["unit"].Value.Trim();
+        var found = quantity.FindUnit(written);
+        if (found.Offers.Count > 0) return Choose(found.Offers.Select(o => (o.Spelled, sign * number.Value, o.Unit)), quantity, match, found.Fault!);
+        if (found.Fault is not null) return No(found.Fault);
+
+        // A fraction is an inch size, also where the shop thinks in millimetres.
+        var inches = number.IsFraction && written.Length == 0 && quantity.Unit is LengthUnit.Millimeter && assumed is null or LengthUnit.Millimeter;
+        var unit = inches ? LengthUnit.Inch : found.Unit ?? assumed ?? quantity.Unit;
+        double Kept(double value) => Plain(unit is null || quantity.Unit is null ? value : UnitConverter.Convert(value * found.Times, unit, quantity.Unit));
+        if (found.Absolute) return No($"'{shown}' is an absolute pressure. Take the barometer off it, and type the gauge pressure.",
+            new Offer($"{Written(Kept(sign * number.Value) - UsualAtmosphereKpa)} kPa", Kept(sign * number.Value) - UsualAtmosphereKpa));
+        if (number.Thousands is not { } grouped) return Finite(Kept(sign * number.Value), inches ? "a fraction without a unit is read as inches" : null);
+
+        var (small, large) = (Kept(sign * number.Value), Kept(sign * grouped));
+        string As(double value) => $"{Written(sign * value)}{(written.Length > 0 ? " " + written : "")}";
+        if (usual is not null && usual.Holds(small) != usual.Holds(large))
+        {
+            var (value, way) = usual.Holds(small) ? (small, number.Value) : (large, grouped);
+            return new(value, $"read as {Grouped(sign * way)}{(written.Length > 0 ? " " + written : "")}", null, []);
+        }
+        return No($"'{shown}' can be read two ways: {As(grouped)} or {Written(sign * number.Value)}0{(written.Length > 0 ? " " + written : "")}.",
+            new Offer(As(grouped), large), new Offer($"{Decimal(sign * number.Value)}{(written.Length > 0 ? " " + written : "")}", small));
+
+        Understood Finite(double value, string? note) => double.IsFinite(value) ? new(value, note, null, []) : No("This number is too large to mean anything.");
+        static Understood Yes(double value) => new(value, null, null, []);
     }
 
-    /// <summary>Splits a catch said in one breath, <c>90 ml in 10 s</c>, into its volume and its time.</summary>
+    /// <summary>Splits a catch said in one breath, <c>90 ml in 10 s</c> or <c>95 ml/10 s</c>, into its volume and its time.</summary>
     /// <returns>Whether it was one.</returns>
     public static bool TrySplitRun(string text, out string volume, out string time)
     {
-        var match = RunPattern().Match(text);
-        volume = match.Groups["ml"].Value;
-        time = match.Groups["s"].Value;
+        var match = Run().Match(PlainForm.Of(text) ?? "");
+        (volume, time) = (match.Groups["amount"].Value, match.Groups["time"].Value);
         return match.Success;
     }
 
-    private const string SaidHour = @"(?:(?<part>half|quarter)\s+(?<side>past|to)\s+)?(?<word>[a-z]+|\d{1,2})(?<oclock>\s+o['’]?\s?clock)?";
+    private static string Article(Quantity quantity) => $"{("aeiou".Contains(quantity.Name[0]) ? "an" : "a")} {quantity.Name}";
 
-    [GeneratedRegex(@"^\s*(?:(?<h>\d{1,2}):(?<m>\d\d)|" + SaidHour + @")\s*$", RegexOptions.IgnoreCase)]
-    private static partial Regex ClockAngle();
+    private static double Plain(double value) => value == 0 ? 0 : value;
 
-    private static readonly string[] Hours = ["twelve", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven"];
+    private static string Written(double value) => value.ToString("0.############", CultureInfo.InvariantCulture);
 
-    // On a dial an hour is 30° from twelve, clockwise: "11:00" is −30°, "half past ten" is 10:30.
-    private static bool TryClockAngle(string text, out double degrees)
+    // With a fourth digit behind the mark nobody reads thousands into it.
+    private static string Decimal(double value) => value.ToString("0.0000", CultureInfo.InvariantCulture);
+
+    private static string Grouped(double value) => value.ToString("#,0.############", CultureInfo.InvariantCulture).Replace(',', ' ');
+
+    private static Understood Choose(IEnumerable<(string Spelled, double Value, Enum Unit)> ways, Quantity quantity, Match match, string fault)
+        => new(null, null, fault, [.. ways.Select(w => new Offer($"{match.Groups["sign"].Value}{match.Groups["number"].Value} {w.Spelled}",
+            UnitConverter.Convert(w.Value, w.Unit, quantity.Unit!)))]);
+
+    // "2 ft 6 in", "1 min 30 s": from the greater unit to the smaller, each part after the first less than one of the unit before it.
+    private static Understood? ReadSeveral(Match match, Quantity quantity)
     {
-        degrees = 0;
-        var match = ClockAngle().Match(text);
-        if (!match.Success) return false;
-        double hour;
-        if (match.Groups["h"].Success)
+        if (quantity.Unit is not (LengthUnit or DurationUnit)) return null;
+        double total = 0, before = double.MaxValue;
+        for (var i = 0; i < match.Groups["unit"].Captures.Count; i++)
         {
-            hour = Integer(match, "h") + Integer(match, "m") / 60;
-            if (Integer(match, "h") > 12 || Integer(match, "m") > 59) return false;
+            if (!TypedNumber.TryRead(match.Groups["number"].Captures[i].Value, out var number, out _) || number.Thousands is not null) return null;
+            if (quantity.FindUnit(match.Groups["unit"].Captures[i].Value).Unit is not { } unit) return null;
+            var one = UnitConverter.Convert(1.0, unit, quantity.Unit);
+            if (one >= before || number.Value * one >= before - 1e-9 * before) return new(null, null,
+                $"'{match.Value}' does not go from the greater unit to the smaller, each part less than one of the unit before. Type one like "
+                + $"{quantity.Example}.", []);
+            before = one;
+            total += number.Value * one;
         }
-        else
-        {
-            var word = match.Groups["word"].Value.ToLowerInvariant();
-            var said = Array.IndexOf(Hours, word);
-            // A bare number is degrees.
-            if (said < 0 && !(int.TryParse(word, CultureInfo.InvariantCulture, out said) && said is > 0 and <= 12)) return false;
-            if (char.IsAsciiDigit(word[0]) && !match.Groups["part"].Success && !match.Groups["oclock"].Success) return false;
-            var part = match.Groups["part"].Value.ToLowerInvariant() switch { "half" => 0.5, "quarter" => 0.25, _ => 0 };
-            hour = match.Groups["side"].Value.Equals("to", StringComparison.OrdinalIgnoreCase) ? said - part : said + part;
-        }
-        degrees = Math.IEEERemainder(30 * hour, 360);
-        return true;
+        return new(Plain(match.Groups["sign"].Value == "-" ? -total : total), null, null, []);
     }
 
-    private static bool TryNumber(string text, Match match, Quantity quantity, out double number, out bool timed, out string? fault)
+    private static Understood? ReadRun(Match match)
     {
-        (number, timed, fault) = (0, false, null);
-        if (match.Groups["den"].Success)
-        {
-            var below = Integer(match, "den");
-            if (below == 0) { fault = $"'{text}' divides by nothing. Type one like {quantity.Example}."; return false; }
-            number = (match.Groups["whole"].Success ? Integer(match, "whole") : 0) + Integer(match, "num") / below;
-            return true;
-        }
-        if (!match.Groups["minutes"].Success) return TryDecimal(match.Groups["digits"].Value, out number, out fault);
+        var (amount, time) = (Read(match.Groups["amount"].Value, Quantity.Of(Measure.Volume)), Read(match.Groups["time"].Value, Quantity.Of(Measure.Seconds)));
+        return amount.Value is not { } ml || time.Value is not { } seconds ? null
+            : seconds <= 0 ? new(null, null, "The time of a catch is above 0.", [])
+            : new(UnitConverter.Convert(ml / seconds, VolumeFlowUnit.MilliliterPerSecond, VolumeFlowUnit.LiterPerMinute), null, null, []);
+    }
 
+    // m:ss in boxes of seconds or minutes, h:mm in boxes of hours, h:mm:ss anywhere; a unit after it decides.
+    private static Understood ReadClock(string shown, Match match, Quantity quantity)
+    {
+        Understood No(string fault) => new(null, null, fault, []);
         if (quantity.Unit is not DurationUnit)
-        {
-            fault = $"'{text}' reads as minutes and seconds, not as a {quantity.Name}. Type one like {quantity.Example}.";
-            return false;
-        }
-        // With a unit behind it, or in a field of hours, the colon may mean hours and minutes as well.
-        if (match.Groups["unit"].Length > 0 || quantity.Measure == Measure.Hours)
-        {
-            fault = $"'{text}' can be read two ways, as minutes and seconds or as hours and minutes: write {quantity.Example}.";
-            return false;
-        }
-        timed = true;
-        number = Integer(match, "minutes") * 60 + double.Parse(match.Groups["seconds"].Value.Replace(',', '.'), CultureInfo.InvariantCulture);
-        return true;
-    }
-
-    private static bool TryUnit(string written, Quantity quantity, Enum? assumed, out Enum? unit, out string? fault)
-    {
-        (unit, fault) = (assumed, null);
-        var spelled = written.ToLowerInvariant().TrimEnd('.').Replace(" ", "");
-        if (spelled.Length == 0) return true;
-        if (spelled is "qt" or "quart" or "quarts" or "floz")
-        {
-            var (name, symbol) = spelled == "floz" ? ("fluid ounce", "fl oz") : ("quart", "qt");
-            fault = $"A US and an imperial {name} differ: write 'US {symbol}' or 'imp {symbol}', or litres.";
-        }
-        else if (!quantity.Spellings.TryGetValue(spelled, out unit))
-            fault = quantity.Unit is null ? $"A plain number is wanted, without '{written}'."
-                : $"'{written}' is not a unit of {quantity.Name} known here. Type one like {quantity.Example}.";
-        return fault is null;
-    }
-
-    private static double Integer(Match match, string group) => double.Parse(match.Groups[group].Value, CultureInfo.InvariantCulture);
-
-    private static bool TryDecimal(string digits, out double number, out string? fault)
-    {
-        (number, fault) = (0, null);
-        digits = digits.Replace(" ", "");
-        var marks = digits.Where(c => c is '.' or ',').ToArray();
-        var groups = digits.Split('.', ',');
-        var grouped = groups[0].Length is > 0 and <= 3 && groups[0][0] != '0';
-        if (marks.Length == 1 && grouped && groups[1].Length == 3)
-            fault = $"'{digits}' can be read two ways: write {groups[0]}{groups[1]} for the thousands, or {groups[0]}.{groups[1]}0 for the decimal.";
-        else if (marks.Length > 1)
-        {
-            // 1.234.567 and 1,234.5 are surely read; 1.2.3 and 1,23.4 are not.
-            var last = marks.Distinct().Count() == 2 && marks[..^1].All(m => m != marks[^1]);
-            var thousands = last ? groups[..^1] : groups;
-            if (!grouped || thousands.Skip(1).Any(g => g.Length != 3) || (!last && marks.Distinct().Count() > 1))
-                fault = $"'{digits}' is no number: a number has one decimal mark, and groups of three digits before it if any.";
-            digits = string.Concat(thousands) + (last ? "." + groups[^1] : "");
-        }
-        // The pattern let only digits and these marks through.
-        if (fault is null) number = double.Parse(digits.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture);
-        return fault is null;
+            return No($"'{shown}' reads as a time, not as {Article(quantity)}. Type one like {quantity.Example}.");
+        var unit = match.Groups["unit"].Value.Trim() is { Length: > 0 } written ? quantity.FindUnit(written) : new UnitFound(null, null, false, []);
+        if (unit.Fault is not null) return No(unit.Fault);
+        var three = match.Groups["c"].Success;
+        if (match.Groups["open"].Success || match.Groups["b"].Length != 2 || (three && match.Groups["c"].Length != 2))
+            return No($"'{shown}' is no time: each part after the first has two digits, such as 1:05.");
+        double Part(string name) => match.Groups[name].Success ? double.Parse(match.Groups[name].Value, CultureInfo.InvariantCulture) : 0;
+        if (Part("b") >= 60 || Part("c") >= 60) return No($"'{shown}' is no time: each part after the first is under 60.");
+        if (unit.Unit is DurationUnit.Second || (three && unit.Unit is DurationUnit.Minute))
+            return No($"'{shown}' has more parts than its unit. Write 1:30 min, 1:30 h or 1:02:03.");
+        var share = match.Groups["part"].Success ? double.Parse("0" + match.Groups["part"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) : 0;
+        var hours = three || (unit.Unit is DurationUnit.Hour || unit.Unit is null && quantity.Measure == Measure.Hours);
+        var seconds = three ? Part("a") * 3600 + Part("b") * 60 + Part("c") + share
+            : hours ? Part("a") * 3600 + (Part("b") + share) * 60 : Part("a") * 60 + Part("b") + share;
+        return new(Plain(UnitConverter.Convert(match.Groups["sign"].Value == "-" ? -seconds : seconds, DurationUnit.Second, quantity.Unit)), null, null, []);
     }
 }

@@ -20,14 +20,15 @@ public static class Nearly
     /// <summary>Sorts highest first.</summary>
     /// <param name="items">What is sorted.</param>
     /// <param name="value">The number sorted by; finite.</param>
-    /// <param name="tie">What orders a run of near-equal numbers, compared ordinally.</param>
-    public static IReadOnlyList<T> Descending<T>(IEnumerable<T> items, Func<T, double> value, Func<T, string> tie)
+    /// <param name="tie">What orders a run of near-equal numbers.</param>
+    public static IReadOnlyList<T> Descending<T>(IEnumerable<T> items, Func<T, double> value, Comparison<T> tie)
     {
-        var sorted = items.OrderByDescending(value).ThenBy(tie, StringComparer.Ordinal).ToArray();
+        var sorted = items.ToArray();
+        Array.Sort(sorted, (a, b) => value(b).CompareTo(value(a)) is var by and not 0 ? by : tie(a, b));
         for (int start = 0, end; start < sorted.Length; start = end)
         {
             for (end = start + 1; end < sorted.Length && value(sorted[end - 1]) - value(sorted[end]) <= Same; end++) { }
-            if (end - start > 1) Array.Sort(sorted, start, end - start, Comparer<T>.Create((a, b) => string.CompareOrdinal(tie(a), tie(b))));
+            if (end - start > 1) Array.Sort(sorted, start, end - start, Comparer<T>.Create(tie));
         }
         return sorted;
     }

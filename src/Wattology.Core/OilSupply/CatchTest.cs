@@ -5,7 +5,7 @@ using Wattology.Core.Numerics;
 namespace Wattology.Core.OilSupply;
 
 /// <summary>One catch: how much oil in how long.</summary>
-public sealed record CatchRun([Bounds(Span.Millilitres)] double Ml, [Bounds(Span.Seconds)] double Seconds);
+public sealed record CatchRun([Bounds(Span.Millilitres)] double Ml, [Bounds(Span.Seconds), Usual(2, 120)] double Seconds);
 
 /// <summary>A catch test: the feed's turbo end in a measured container while the engine is cranked.</summary>
 /// <param name="Oil">The oil.</param>
@@ -16,8 +16,8 @@ public sealed record CatchRun([Bounds(Span.Millilitres)] double Ml, [Bounds(Span
 /// <param name="RestrictorMm">Hole of the restrictor left in, in mm.</param>
 /// <param name="RestrictorLengthMm">Its length in mm; twice the hole when null.</param>
 /// <param name="DiscardFirst">True when the first run only purged air.</param>
-public sealed record CatchTestInput(Oil Oil, [Bounds(Span.OilTemperature)] double OilTempC, FeedLine Line, IReadOnlyList<CatchRun> Runs,
-    [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure)] double? GalleryKpa = null, [Bounds(Span.Diameter)] double? RestrictorMm = null,
+public sealed record CatchTestInput(Oil Oil, [Bounds(Span.OilTemperature), Usual(-25, 140)] double OilTempC, FeedLine Line, IReadOnlyList<CatchRun> Runs,
+    [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure), Usual(20, 900)] double? GalleryKpa = null, [Bounds(Span.Diameter), Usual(0.4, 5)] double? RestrictorMm = null,
     [Bounds(Span.Length)] double? RestrictorLengthMm = null, bool DiscardFirst = false) : IHasRules
 {
     /// <inheritdoc/>

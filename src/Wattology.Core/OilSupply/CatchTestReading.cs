@@ -1,4 +1,3 @@
-using System.Globalization;
 using Wattology.Core.BookIn;
 using Wattology.Core.Crank;
 using Wattology.Core.Entries;
@@ -16,7 +15,7 @@ namespace Wattology.Core.OilSupply;
 /// <param name="CrankRpm">Cranking speed in 1/min, if read.</param>
 /// <param name="BatteryV">Battery voltage while cranking in V, if read.</param>
 public sealed record CatchTestReading([Bounds(1, 2)] int Turbo, string Grade, CatchTestInput Input,
-    [Bounds(Span.EngineSpeed)] double? CrankRpm = null, [Bounds(0, 60), In(Measure.Voltage)] double? BatteryV = null) : EntryBody, IOfTurbo
+    [Bounds(Span.EngineSpeed), Usual(60, 450)] double? CrankRpm = null, [Bounds(0, 60), In(Measure.Voltage), Usual(6, 30)] double? BatteryV = null) : EntryBody, IOfTurbo
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<CatchTestReading, CatchTestOutcome>("catch-test", "Catch test",
@@ -25,7 +24,7 @@ public sealed record CatchTestReading([Bounds(1, 2)] int Turbo, string Grade, Ca
         {
             var outcome = (CatchTestOutcome)n.Outcome!;
             return $"{job.Which(n.Body.Turbo)}{ShopUnits.Digits(outcome.Result.MeanLpm)} l/min with {n.Body.Grade} at "
-                + $"{job.Units.ShowTemperature(n.Body.Input.OilTempC)}. {outcome.Why}{outcome.Judgement.Said(job.Units)}";
+                + $"{job.Units.ShowTemperature(n.Body.Input.OilTempC)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
         })
     {
         RefuseFirst = (job, _) => Bursts.WasSafe(job) ? null : UnsafeWords,
@@ -66,18 +65,20 @@ public sealed record CatchTestOutcome(CatchTestResult Result, Judgement Judgemen
         return new(limit.Judge(result.Ratio ?? result.MeanLpm), result.Ratio is null ? Alone : AgainstExpected, limit);
     }
 
+    /// <inheritdoc/>
+    public double? JudgedOf(object body) => Judgement.Why == Scattered ? Result.SpreadPct : Result.Ratio ?? Result.MeanLpm;
+
     /// <summary>The reason in a sentence.</summary>
     public string Why
     {
         get
         {
-            static string Pct(double x) => x.ToString("0", CultureInfo.InvariantCulture);
-            var flow = ShopUnits.Digits(Result.MeanLpm);
+            var flow = Judgement.Why == Alone ? Judgement.Digits(Result.MeanLpm) : ShopUnits.Digits(Result.MeanLpm);
             return Judgement.Why switch
             {
                 Dry => "No oil came. Stop and find out why before anything else.",
-                Scattered => $"The runs differ by {Pct(Result.SpreadPct)} %: too much to judge. Catch again, the same way each time.",
-                AgainstExpected => $"{flow} l/min is {Pct(100 * Result.Ratio!.Value)} % of what is expected, {Compared}",
+                Scattered => $"The runs differ by {Judgement.Digits(Result.SpreadPct)} %: too much to judge. Catch again, the same way each time.",
+                AgainstExpected => $"{flow} l/min is {Judgement.Digits(Result.Ratio!.Value)} × what is expected, {Compared}",
                 _ when Judgement.Verdict == Verdict.ReadingOnly => $"{flow} l/min, without a gauge on the gallery: there is nothing to compare it with. "
                     + "Read the pressure while oil runs, or have it judged by name.",
                 _ => $"{flow} l/min against the band for this engine, without a gauge on the gallery.",

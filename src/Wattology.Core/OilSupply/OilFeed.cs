@@ -9,7 +9,7 @@ namespace Wattology.Core.OilSupply;
 /// <param name="LengthMm">Length in mm.</param>
 /// <param name="MinorK">Loss coefficient of its bends and ends; about 3, near 4 with two banjos.</param>
 /// <param name="RiseMm">Height of the turbo's inlet above the take-off in mm; negative when it lies below.</param>
-public sealed record FeedLine([Bounds(Span.Diameter)] double IdMm, [Bounds(Span.Length)] double LengthMm,
+public sealed record FeedLine([Bounds(Span.Diameter), Usual(1.5, 20)] double IdMm, [Bounds(Span.Length), Usual(50, 4_000)] double LengthMm,
     [Bounds(Span.LossCoefficient)] double MinorK = 3, [Bounds(Span.Height)] double RiseMm = 0);
 
 /// <summary>What the bearing housing lets through, by one reference point.</summary>

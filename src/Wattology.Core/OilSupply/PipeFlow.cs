@@ -12,11 +12,24 @@ public static class PipeFlow
     /// <remarks>Churchill (1977); relative roughness of drawn tube, 0.0015 mm.</remarks>
     public static double DarcyFriction(double re, double bore)
     {
-        // Below this the formula is 64/Re to the last digit, and its powers would overflow.
-        if (re < 1e-3) return 64 / re;
-        var a = Math.Pow(2.457 * Math.Log(1 / (Math.Pow(7 / re, 0.9) + 0.27 * Roughness / bore)), 16);
-        var b = Math.Pow(37530 / re, 16);
-        return 8 * Math.Pow(Math.Pow(8 / re, 12) + Math.Pow(a + b, -1.5), 1.0 / 12);
+        // Below this the formula is 64/Re to twelve digits, and its powers would overflow.
+        if (re < WhollyLaminar) return 64 / re;
+        var a = ToThe16(2.457 * Math.Log(1 / (Math.Pow(7 / re, 0.9) + 0.27 * Roughness / bore)));
+        var b = ToThe16(37530 / re);
+        var laminar = 8 / re;
+        laminar *= laminar * laminar;
+        laminar *= laminar;
+        return 8 * Math.Pow(laminar * laminar + 1 / ((a + b) * Math.Sqrt(a + b)), 1.0 / 12);
+    }
+
+    private const double WhollyLaminar = 1000;
+
+    private static double ToThe16(double x)
+    {
+        x *= x;
+        x *= x;
+        x *= x;
+        return x * x;
     }
 
     /// <summary>Head lost per unit of density, (f·L/D + K)·V²/2, in m²/s².</summary>

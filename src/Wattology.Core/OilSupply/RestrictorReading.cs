@@ -3,6 +3,7 @@ using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
+using Wattology.Core.Measures;
 
 namespace Wattology.Core.OilSupply;
 
@@ -11,15 +12,15 @@ namespace Wattology.Core.OilSupply;
 /// <param name="Fitted">False when the feed has none.</param>
 /// <param name="Clear">Whether hole and gauze are clear.</param>
 /// <param name="HoleMm">Its hole in mm; needed when one is fitted.</param>
-public sealed record RestrictorReading([Bounds(1, 2)] int Turbo, bool Fitted, bool Clear, [Bounds(Span.Diameter)] double? HoleMm = null)
+public sealed record RestrictorReading([Bounds(1, 2)] int Turbo, bool Fitted, bool Clear, [Bounds(Span.Diameter), Usual(0.4, 5)] double? HoleMm = null)
     : EntryBody, IHasRules, IOfTurbo
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<RestrictorReading, RestrictorOutcome>("restrictor", "Restrictor",
         (job, reading) => RestrictorOutcome.Of(reading, job.Limits),
         (job, n) => n.Outcome is RestrictorOutcome outcome
-            ? $"{job.Which(n.Body.Turbo)}{(n.Body.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted")}. "
-            + $"{outcome.Why}{outcome.Judgement.Said(job.Units)}" : "")
+            ? $"{job.Which(n.Body.Turbo)}{(n.Body.HoleMm is { } mm ? outcome.Judgement.Show(mm, Measure.Length, job.Units) : "none fitted")}. "
+            + $"{outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
     {
         MeasuredWith = [InstrumentKind.PinGauge],
     };
@@ -47,6 +48,9 @@ public sealed record RestrictorOutcome(Judgement Judgement) : Outcome, IJudged
         if (reading.Fitted) return new(new Judgement(limit.Judge(reading.HoleMm!.Value), Size, limit));
         return new(new Judgement(limit.Source == LimitSource.NoneKnown ? Verdict.ReadingOnly : Verdict.Stop, None, limit));
     }
+
+    /// <inheritdoc/>
+    public double? JudgedOf(object body) => (body as RestrictorReading)?.HoleMm;
 
     /// <summary>The reason in a sentence.</summary>
     public string Why => (Judgement.Why, Judgement.Verdict) switch

@@ -81,7 +81,7 @@ public static class SupplyChecks
     private static Found ReadSupply(JobContext job, int turbo)
     {
         var caught = Found.Of<CatchTestReading, CatchTestOutcome>(job.Record.LatestOf<CatchTestReading>(turbo),
-            (_, o) => $"{ShopUnits.Digits(o.Result.MeanLpm)} l/min{(o.Result.Ratio is { } r ? $", {100 * r:0} %" : "")}");
+            (_, o) => $"{ShopUnits.Digits(o.Result.MeanLpm)} l/min{(o.Result.Ratio is { } r ? $", {o.Judgement.Digits(r)} ×" : "")}");
         var seen = FeedSeen.Found(job, turbo);
         return seen.Verdict == Verdict.Sound && job.Record.HasCause(LackOfOil)
             ? Found.Newer(caught, seen with { Verdict = Verdict.ReadingOnly, Word = "seen, not measured",
@@ -93,7 +93,7 @@ public static class SupplyChecks
     private static Found ReadRestrictor(JobContext job, int turbo)
     {
         var measured = Found.Of<RestrictorReading, RestrictorOutcome>(job.Record.LatestOf<RestrictorReading>(turbo),
-            (reading, _) => reading.HoleMm is { } mm ? job.Units.ShowLength(mm) : "none fitted");
+            (reading, o) => reading.HoleMm is { } mm ? o.Judgement.Show(mm, Measure.Length, job.Units) : "none fitted");
         var seen = RestrictorSeen.Found(job, turbo);
         return Found.Newer(measured, RestrictorSeen.Read(job, turbo).Answer?.Id switch
         {

@@ -97,19 +97,25 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PressureRead, PressureOutcome>("oil-pressure-read", "Oil pressure",
         (job, body) => PressureOutcome.Of(body, job),
-        (job, n) => $"{n.Body.Words(job.Units)}. {((PressureOutcome)n.Outcome!).Why}{((PressureOutcome)n.Outcome!).Judgement.Said(job.Units)}")
+        (job, n) => $"{n.Body.Words(job.Units, ((PressureOutcome)n.Outcome!).Judgement)}. {((PressureOutcome)n.Outcome!).Why}{((PressureOutcome)n.Outcome!).Said(n.Body, job.Units)}")
     {
         KnownBy = [Known.Measured, Known.Seen],
         MeasuredWith = [InstrumentKind.PressureGauge],
     };
 
     /// <summary>What showed, in words.</summary>
-    public string Words(ShopUnits units) => By switch
+    /// <param name="units">The shop's units.</param>
+    /// <param name="judged">How it was judged, so that the figure has the digits to be compared with its limit; null where it was not.</param>
+    public string Words(ShopUnits units, Judgement? judged = null)
     {
-        PressureBy.Lamp => $"lamp {(LampWentOut == true ? "went out" : "stayed lit")}",
-        PressureBy.DirectGauge => $"direct gauge, {(PressureKpa is { } kpa ? units.ShowPressure(kpa) : "no pressure")}",
-        _ => $"machine's own gauge, {(PressureKpa is { } own ? units.ShowPressure(own) : "no pressure")}",
-    };
+        var figure = PressureKpa is not { } kpa ? "no pressure" : judged?.Show(kpa, Measure.Pressure, units) ?? units.ShowPressure(kpa);
+        return By switch
+        {
+            PressureBy.Lamp => $"lamp {(LampWentOut == true ? "went out" : "stayed lit")}",
+            PressureBy.DirectGauge => $"direct gauge, {figure}",
+            _ => $"machine's own gauge, {figure}",
+        };
+    }
 
     /// <summary>Nothing showed at all.</summary>
     public bool Nothing => By == PressureBy.Lamp ? LampWentOut == false : PressureKpa is null or 0;
@@ -145,6 +151,9 @@ public sealed record PressureOutcome(Judgement Judgement) : Outcome, IJudged
         return cranking.Cranked ? new(new Judgement(Verdict.Sound, Proved, read.By == PressureBy.Lamp ? null : limit))
             : new(new Judgement(Verdict.ReadingOnly, NotCranked));
     }
+
+    /// <inheritdoc/>
+    public double? JudgedOf(object body) => (body as PressureRead)?.PressureKpa;
 
     /// <inheritdoc/>
     public string Why => Judgement.Why switch

@@ -1,3 +1,4 @@
+using Wattology.Core.Inputs;
 using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Priming;
@@ -6,12 +7,30 @@ namespace Wattology.Core.Priming;
 /// <param name="Name">Which: line, filter, gallery, housing, cooler.</param>
 /// <param name="Ml">Its volume in ml.</param>
 /// <param name="Empty">True when it is new, or stood open: what stood open counts as empty.</param>
-public sealed record OilVolume(string Name, double Ml, bool Empty);
+public sealed record OilVolume(string Name, [Bounds(Span.Millilitres)] double Ml, bool Empty);
 
 /// <summary>How much cranking somebody allows in all.</summary>
 /// <param name="Whose">starter, method or shop.</param>
 /// <param name="Seconds">In all, s; null when not known.</param>
-public sealed record CrankAllowance(string Whose, double? Seconds);
+public sealed record CrankAllowance(string Whose, [Bounds(Span.Seconds)] double? Seconds = null);
+
+/// <summary>What is to be primed.</summary>
+/// <param name="Volumes">Volumes on the oil's way.</param>
+/// <param name="CrankFlowLpm">Flow while cranking in l/min.</param>
+/// <param name="PrefilledMl">Filled by hand, in ml.</param>
+/// <param name="PrefilledIn">Into which volume; only so much of it counts. Any of them when null.</param>
+/// <param name="Allowances">Starter's, method's and shop's.</param>
+public sealed record PrimeTargetInput(IReadOnlyList<OilVolume> Volumes, [Bounds(Span.Flow)] double CrankFlowLpm, [Bounds(Span.Millilitres)] double PrefilledMl = 0,
+    string? PrefilledIn = null, IReadOnlyList<CrankAllowance>? Allowances = null) : IHasRules
+{
+    /// <inheritdoc/>
+    public void Check(Faults faults, string path)
+    {
+        if (Volumes.Count == 0) faults.Add(Faults.Join(path, "volumes"), "At least one volume is needed.");
+        if (PrefilledIn is { } into && Volumes.All(v => v.Name != into))
+            faults.Add(Faults.Join(path, "prefilled_in"), $"There is no volume '{into}' here; known are {string.Join(", ", Volumes.Select(v => v.Name))}.");
+    }
+}
 
 /// <summary>What priming must fill and may crank.</summary>
 /// <param name="ToFillMl">Volume to fill in ml.</param>
@@ -27,20 +46,17 @@ public sealed record PrimeTargetResult(double ToFillMl, IReadOnlyList<string> Em
 public static class PrimeTarget
 {
     /// <summary>Adds up what is empty and finds the least allowance.</summary>
-    /// <param name="volumes">Volumes on the oil's way, in ml, 0 or more.</param>
-    /// <param name="prefilledMl">Filled by hand, in ml.</param>
-    /// <param name="crankFlowLpm">Flow while cranking in l/min, above 0.</param>
-    /// <param name="allowances">Starter's, method's and shop's; the least counts, the first in a tie.</param>
-    /// <exception cref="ArgumentOutOfRangeException">A volume is negative or the flow is not above 0.</exception>
-    public static PrimeTargetResult Compute(IReadOnlyList<OilVolume> volumes, double prefilledMl, double crankFlowLpm, IReadOnlyList<CrankAllowance> allowances)
+    /// <exception cref="InputRefusedException">A figure is out of range.</exception>
+    public static PrimeTargetResult Compute(PrimeTargetInput input)
     {
-        ArgumentOutOfRangeException.ThrowIfNegativeOrZero(crankFlowLpm);
-        ArgumentOutOfRangeException.ThrowIfNegative(prefilledMl);
-        foreach (var volume in volumes) ArgumentOutOfRangeException.ThrowIfNegative(volume.Ml);
-        var empty = volumes.Where(v => v.Empty).ToArray();
-        var fill = Math.Max(0, empty.Sum(v => v.Ml) - prefilledMl);
-        var crank = fill / (crankFlowLpm * 1000 / 60);
-        var least = allowances.Where(a => a.Seconds is not null).MinBy(a => a.Seconds);
+        InputReader.Validate(input);
+        var empty = input.Volumes.Where(v => v.Empty).ToArray();
+        // What went into the filter fills the filter: no line, however much it was.
+        var fill = input.PrefilledIn is { } into
+            ? empty.Where(v => v.Name != into).Sum(v => v.Ml) + Math.Max(0, empty.Where(v => v.Name == into).Sum(v => v.Ml) - input.PrefilledMl)
+            : Math.Max(0, empty.Sum(v => v.Ml) - input.PrefilledMl);
+        var crank = fill / (input.CrankFlowLpm * 1000 / 60);
+        var least = input.Allowances?.Where(a => a.Seconds is not null).MinBy(a => a.Seconds);
         return new(fill, [.. empty.Select(v => v.Name)], crank, least?.Seconds, least?.Whose, least is null ? null : crank <= least.Seconds + Nearly.Same);
     }
 }

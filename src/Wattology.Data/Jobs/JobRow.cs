@@ -1,4 +1,5 @@
 using System.Globalization;
+using Wattology.Core.Causes;
 using Wattology.Core.HandOver;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
@@ -56,6 +57,10 @@ public sealed class JobRow
     public string ComebackOf { get; set; } = "";
     /// <summary>How it ended, in words; empty while it is open.</summary>
     public string EndedAs { get; set; } = "";
+    /// <summary>Its engine's family: the engine without spaces, dashes and case.</summary>
+    public string Family { get; set; } = "";
+    /// <summary>The cause confirmed, once the job is closed; empty while it is open, and where none was established.</summary>
+    public string Cause { get; set; } = "";
     /// <summary>Whether any check stands at a stop.</summary>
     public bool AtStop { get; set; }
     /// <summary>Number, registration, customer and every plate number without spaces, dashes and case, apart by bars.</summary>
@@ -94,6 +99,8 @@ public sealed class JobRow
         (Contact, InHand, ComebackOf) = (machine.Contact, record.Latest<Core.Yard.InHand>()?.Body.Name ?? "",
             record.Latest<Core.Yard.ComebackOf>()?.Body.Number ?? "");
         (LooseEnds, EndedAs) = (Core.LooseEnds.LooseEndRegister.Open(job.Context).Count, record.EndWords());
+        Family = PartNumber.Plain(machine.Engine);
+        Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
         Search = string.Join('|', new[] { Number, Registration, Customer }
             .Concat(record.All<PlateRead>().SelectMany(p => new[] { p.Body.MakerNumber, p.Body.VehicleNumber, p.Body.Model }))
@@ -112,6 +119,7 @@ public sealed class JobRow
         other.NextStage)
         && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
         other.NextWaits, other.NextOpen)
+        && (Family, Cause) == (other.Family, other.Cause)
         && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
         other.EntryCount, other.Head);
 

@@ -37,6 +37,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
     private const int FirstNumber = 1001;
     private ShopSettings? _settings;
     private JudgedJob? _judged;
+    private ((string Job, string Family) Of, IReadOnlyDictionary<string, int> Cases)? _family;
 
     /// <summary>The shop's settings.</summary>
     public async Task<ShopSettings> SettingsAsync(CancellationToken cancel = default) => _settings ??= await ShopSettings.LoadAsync(db, cancel);
@@ -50,9 +51,9 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
     /// <summary>Books a job in under the next free number and answers its id.</summary>
     /// <param name="author">Who.</param>
     /// <param name="draft">The booking-in; its number is set here.</param>
-    /// <param name="plate">What the failed unit's plate said, recorded with it; null when none was asked.</param>
+    /// <param name="with">What is recorded with it: what the failed unit's plate said, and what the customer answered.</param>
     /// <exception cref="RefusedException">It may not be recorded, or the same form was sent before with another content.</exception>
-    public async Task<string> BookInAsync(Author author, EntryDraft draft, EntryDraft? plate)
+    public async Task<string> BookInAsync(Author author, EntryDraft draft, IReadOnlyList<EntryDraft> with)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         if (draft.Once is { Length: > 0 } once && await db.Entries.AsNoTracking().FirstOrDefaultAsync(e => e.Once == once && e.Seq == 1) is { } row)
@@ -70,12 +71,12 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
         var body = (BookedIn)draft.Body with { Number = $"{settings.NumberPrefix}{Math.Max(FirstNumber, highest + 1)}" };
         var now = clock.GetUtcNow();
         var record = new JobRecord(CheckList.Kinds, [Recording.SealFirst(JobId.New(), now, author, draft with { Body = body })]);
-        if (plate is not null)
+        foreach (var more in with)
         {
             var job = await JudgeAsync(record);
-            if (CheckList.Kinds.Of(plate.Body.GetType()).Refusal(job.Context, plate.Body) is { } refusal) throw new RefusedException(refusal.Message,
+            if (CheckList.Kinds.Of(more.Body.GetType()).Refusal(job.Context, more.Body) is { } refusal) throw new RefusedException(refusal.Message,
                 refusal.Field);
-            record = record.With([Recording.Seal(job, author, plate)]);
+            record = record.With([Recording.Seal(job, author, more)]);
         }
         await StoreAsync(await JudgeAsync(record), 0);
         await transaction.CommitAsync();
@@ -220,8 +221,19 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
     }
 
     // Within a request the same record is judged once.
-    private async Task<JudgedJob> JudgeAsync(JobRecord record)
-        => _judged is not null && _judged.Record == record ? _judged : _judged = (await SettingsAsync()).Judge(record, clock.GetUtcNow(), steady.SecondsSince);
+    private async Task<JudgedJob> JudgeAsync(JobRecord record) => _judged is not null && _judged.Record == record ? _judged
+        : _judged = (await SettingsAsync()).Judge(record, clock.GetUtcNow(), steady.SecondsSince, await FamilyCasesAsync(record));
+
+    // Asked once in a request: what other jobs come to does not change while this one is written.
+    private async Task<IReadOnlyDictionary<string, int>> FamilyCasesAsync(JobRecord record)
+    {
+        var (job, family) = (record.Id, PartNumber.Plain(record.Machine().Engine));
+        if (_family is { } known && known.Of == (job, family)) return known.Cases;
+        var cases = await db.Jobs.AsNoTracking().Where(j => j.Family == family && j.Cause != "" && j.Id != job).GroupBy(j => j.Cause)
+            .Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
+        _family = ((job, family), cases);
+        return cases;
+    }
 
     private async Task StoreAsync(JudgedJob job, int before)
     {

@@ -228,6 +228,10 @@ namespace Wattology.Data.Migrations
                     b.Property<long>("BookedMs")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Cause")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("ComebackOf")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -249,6 +253,10 @@ namespace Wattology.Data.Migrations
 
                     b.Property<int>("EntryCount")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Family")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long?>("HandedOverMs")
                         .HasColumnType("INTEGER");
@@ -327,6 +335,9 @@ namespace Wattology.Data.Migrations
                         .IsUnique();
 
                     b.HasIndex("PlainRegistration");
+
+                    b.HasIndex("Family", "Cause")
+                        .HasFilter("Cause <> ''");
 
                     b.HasIndex("Prefix", "Serial");
 

@@ -56,6 +56,8 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
     /// <param name="record">The job.</param>
     /// <param name="now">The time.</param>
     /// <param name="steady">Seconds since an entry by a steady clock, where it is known.</param>
-    public JudgedJob Judge(JobRecord record, DateTimeOffset now, Func<Entry, double?>? steady = null)
-        => JudgedJob.Of(new JobContext(record, LimitsFor(record), Units, Supersessions, now) { Steady = steady ?? (_ => null) });
+    /// <param name="familyCases">Closed jobs on the same engine by confirmed cause, where they are known.</param>
+    public JudgedJob Judge(JobRecord record, DateTimeOffset now, Func<Entry, double?>? steady = null, IReadOnlyDictionary<string, int>? familyCases = null)
+        => JudgedJob.Of(new JobContext(record, LimitsFor(record), Units, Supersessions, now) { Steady = steady ?? (_ => null),
+            FamilyCases = familyCases ?? new Dictionary<string, int>() });
 }

@@ -3,6 +3,7 @@ using Wattology.Core.Calculations;
 using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
 using Wattology.Data.Jobs;
+using Wattology.Web.Forms;
 
 namespace Wattology.Web.Api;
 
@@ -30,24 +31,31 @@ public static class CalculationApi
         : Results.Problem($"There is no calculation '{name}'; known are {string.Join(", ", Catalogue.All.Select(c => c.Name))}.", statusCode: 404))
         .ExcludeFromDescription().AllowAnonymous().DisableAntiforgery();
 
-    /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit.</summary>
+    /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit; the ways to mean it, to touch, where there are several.</summary>
     public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand",
-        async (HttpRequest request, string field, string measure, JobStore jobs) =>
+        async (HttpRequest request, string field, string measure, double? least, double? most, JobStore jobs) =>
     {
         if (JsonForm.ValueOf<Measure>(measure) is not { } known) return Results.NotFound();
         var text = request.Query[field].ToString();
         var units = (await jobs.SettingsAsync()).Units;
-        var quantity = Quantity.Of(known);
+        var usual = least is { } from && most is { } to ? new UsualBand(from, to) : null;
         string said;
         if (string.IsNullOrWhiteSpace(text)) said = "";
         else if (known == Measure.Volume && TypedValue.TrySplitRun(text, out var volume, out var time))
-            said = Understood(volume, Quantity.Of(Measure.Volume), units) + " in " + Understood(time, Quantity.Of(Measure.Seconds), units);
-        else said = Understood(text, quantity, units);
-        return Results.Text(System.Text.Encodings.Web.HtmlEncoder.Default.Encode(said), "text/html", Encoding.UTF8);
+            said = Said(volume, Quantity.Of(Measure.Volume), units, null) + " in " + Said(time, Quantity.Of(Measure.Seconds), units, null);
+        else said = Said(text, Quantity.Of(known), units, usual);
+        return Results.Text(said, "text/html", Encoding.UTF8);
     }).ExcludeFromDescription();
 
-    private static string Understood(string text, Quantity quantity, ShopUnits units)
-        => TypedValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault) ? "= " + units.Show(value, quantity.Measure) : fault!;
+    private static string Said(string text, Quantity quantity, ShopUnits units, UsualBand? usual)
+    {
+        var read = TypedValue.Read(text, quantity, units.Of(quantity).Unit, usual);
+        string Shown(double value) => units.Show(value, quantity.Measure);
+        static string Encoded(string words) => System.Text.Encodings.Web.HtmlEncoder.Default.Encode(words);
+        if (read.Value is not { } value) return Encoded(read.Fault!) + Offers.Html(read.Offers, units, quantity.Measure);
+        var words = $"= {Shown(value)}{(read.Note is { } note ? $"; {note}" : "")}";
+        return Encoded(usual?.Holds(value) == false ? $"{words}; it is usually {Shown(usual.Least)} to {Shown(usual.Most)}" : words);
+    }
 
     private static async Task<IResult> AnswerAsync(Calculation calculation, HttpRequest request)
     {

@@ -90,13 +90,28 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
             if (!parameter.HasDefaultValue) state.Faults.Add(where, Needed(quantity));
             return;
         }
-        if (TypedValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault)) tree[name] = value;
-        else
-        {
-            state.Faults.Add(where, fault!);
-            tree[name] = 0;
-        }
+        if (Value(text, where, quantity, parameter) is { } value) tree[name] = value;
+        // The field is refused already; a figure of its range keeps the other fields' faults coming.
+        else tree[name] = parameter.GetCustomAttribute<BoundsAttribute>() is { } bounds ? bounds.Most : 0;
     }
+
+    // A value in the field's own unit; null where it cannot be taken, and then the state says why.
+    private double? Value(string text, string where, Quantity quantity, ParameterInfo parameter)
+    {
+        var usual = BoundsAttribute.UsualOf(parameter);
+        var read = TypedValue.Read(text, quantity, units.Of(quantity).Unit, usual);
+        string Shown(double value) => units.Show(value, quantity.Measure);
+        var fault = read.Value is not { } value ? read.Fault
+            : parameter.GetCustomAttribute<BoundsAttribute>() is { } bounds && !bounds.Allows(value)
+                ? $"{Shown(value)} cannot be: {(bounds.AboveLeast ? "above" : "from")} {Shown(bounds.Least)} up to {Shown(bounds.Most)} can."
+            : usual?.Holds(value) == false && !form[SureField].Contains(text)
+                ? $"That is {Shown(value)}; it is usually {Shown(usual.Least)} to {Shown(usual.Most)}. Say that it is so, or type it again." : null;
+        if (fault is not null) state.Faults.Add(where, fault);
+        return fault is null ? read.Value : null;
+    }
+
+    /// <summary>The field in which a value outside its usual band is said to be so: what was typed.</summary>
+    public const string SureField = "sure";
 
     private void Time(JsonObject tree, string name, string where)
     {
@@ -143,8 +158,7 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
         {
             var at = $"{where}.{array.Count}";
             state[at] = text;
-            if (!TypedValue.TryRead(text, quantity, units.Of(quantity).Unit, out var value, out var fault)) state.Faults.Add(at, fault!);
-            array.Add(value);
+            array.Add(Value(text, at, quantity, parameter) ?? parameter.GetCustomAttribute<BoundsAttribute>()?.Most ?? 0);
         }
         return array;
     }

@@ -123,14 +123,21 @@ public sealed class ValueFieldHelper : FieldHelper
     {
         var quantity = Page.Records.Select(r => FieldPath.Find(r, Name)).FirstOrDefault(p => p is not null) is { } parameter
             ? BoundsAttribute.QuantityOf(parameter) : throw new InvalidOperationException($"No record of this page has a field '{Name}'.");
-        var query = $"/understand?measure={JsonForm.WordOf(quantity.Measure)}&field={Uri.EscapeDataString(Name)}";
+        var usual = BoundsAttribute.UsualOf(parameter);
+        var query = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"/understand?measure={JsonForm.WordOf(quantity.Measure)}&field={
+            Uri.EscapeDataString(Name)}{(usual is null ? "" : $"&least={usual.Least}&most={usual.Most}")}");
+        var read = Fault is null || Page.Form[Name].Length == 0 ? null : TypedValue.Read(Page.Form[Name], quantity, Page.Units.Of(quantity).Unit, usual);
         var input = Html.Tag("input", null, ("id", Id), ("name", Name), ("value", Page.Form[Name]), ("autocomplete", "off"), ("inputmode", "text"),
             ("data-pad", PadKeys(quantity)),
             ("aria-describedby", $"{Described} {Id}-echo"), ("aria-invalid", Fault is null ? null : "true"), ("hx-get", query),
             ("hx-trigger", "input changed delay:250ms"), ("hx-target", $"#{Id}-echo"), ("hx-swap", "innerHTML"), ("hx-push-url", "false"));
         Wrap(output, "div", null, LabelTag(Optional ? "if known" : null),
             Html.Tag("div", "value-box").With(input, Html.Tag("span", "unit").With(Page.Units.Of(quantity).Symbol)),
-            Html.Tag("output", "echo", ("id", $"{Id}-echo"), ("for", Id)));
+            Html.Tag("output", "echo", ("id", $"{Id}-echo"), ("for", Id)),
+            read is { Offers.Count: > 0 } ? Offers.Tag(read.Offers, Page.Units, quantity.Measure) : null,
+            // Unusual and possible: asked once, and taken when it is said to be so.
+            read?.Value is { } value && usual?.Holds(value) == false ? Html.Tag("label", "choice").With(Html.Tag("input", null, ("type", "checkbox"),
+                ("name", FormReader.SureField), ("value", Page.Form[Name])), Html.Tag("span").With("it is so")) : null);
     }
 }
 

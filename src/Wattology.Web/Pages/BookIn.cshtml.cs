@@ -3,7 +3,9 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.BookIn;
+using Wattology.Core.Causes;
 using Wattology.Core.Entries;
+using Wattology.Core.Findings;
 using Wattology.Core.Measures;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
@@ -67,6 +69,7 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
         CorrectJob = Request.Form["job"].ToString();
         var reader = new FormReader(Request.Form, Units, Form, times);
         var reason = reader.Text("reason");
+        foreach (var finding in Asked) reader.Text(FindingNoted.FieldOf(finding.Id));
         var old = Corrects is null ? null : await jobs.FindAsync(CorrectJob);
         if (Corrects is not null && old is null) return NotFound();
         var booked = (BookedIn?)reader.Read(typeof(BookedIn), new JsonObject { ["number"] = old?.Machine.Number ?? "" });
@@ -78,7 +81,7 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
         if (!Form.Faults.None || booked is null) return Refuse();
         try
         {
-            return old is null ? await BookAsync(booked, plate) : await CorrectAsync(booked, reason);
+            return old is null ? await BookAsync(booked, plate, Answers()) : await CorrectAsync(booked, reason);
         }
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
         catch (SentAgainException) { Form.Faults.Add("", "This form was sent before with another content, and that stands. Open the job and correct it "
@@ -86,10 +89,21 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
         return Refuse();
     }
 
-    private async Task<IActionResult> BookAsync(BookedIn booked, PlateRead? plate)
+    /// <summary>What the customer is asked; each may stay unanswered.</summary>
+    public static IEnumerable<ModelFinding> Asked => CauseModel.Usual.Findings.Where(f => f.Stage == Stage.Ask);
+
+    // Unanswered is not "no".
+    private IEnumerable<EntryDraft> Answers()
+    {
+        foreach (var finding in Asked)
+            if (Core.Inputs.JsonForm.ValueOf<Answer>(Form[FindingNoted.FieldOf(finding.Id)]) is { } answer)
+                yield return new EntryDraft(new FindingNoted(0, finding.Id, answer), Known.Told);
+    }
+
+    private async Task<IActionResult> BookAsync(BookedIn booked, PlateRead? plate, IEnumerable<EntryDraft> answers)
     {
         var id = await jobs.BookInAsync(User.Author(), new EntryDraft(booked, Known.Told, Typed: Form.Typed.ToDictionary(), Once: Once),
-            plate is null ? null : new EntryDraft(plate, Known.Seen));
+            [.. plate is null ? [] : new[] { new EntryDraft(plate, Known.Seen) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
         TempData["Said"] = "Booked in.";
         TempData["SavedForm"] = "/book-in";
         return Redirect($"/jobs/{id}");

@@ -64,6 +64,33 @@ public sealed class RefusalTests
     [InlineData("rate", """{"events":1.5,"n":4}""", "events")]
     [InlineData("survival", """{"units":[{"months":3,"failed":1}]}""", "units.0.failed")]
     [InlineData("clocking", """{"oil_inlet_deg":0,"compressor_up_deg":-80.5}""", "compressor_up_deg")]
+    [InlineData("turn", """{"now_deg":1,"want_deg":2,"step_deg":1e-9}""", "step_deg")]
+    [InlineData("gasket", """{"port_mm":1e-80,"gasket_hole_mm":22,"offset_mm":1}""", "port_mm")]
+    [InlineData("gasket", """{"port_mm":20,"gasket_hole_mm":22,"offset_mm":1e-80}""", "offset_mm")]
+    [InlineData("prime", """{"line":LINE,"crank_flow_lpm":1e-80,"burst_s":12,"rest_s":60}""", "crank_flow_lpm")]
+    [InlineData("prime", """{"line":LINE,"crank_flow_lpm":1,"burst_s":1e-80,"rest_s":60}""", "burst_s")]
+    [InlineData("boost-leak", """{"volume_l":1e-80,"start_kpa":50,"end_kpa":40,"seconds":10}""", "volume_l")]
+    [InlineData("diagnose", """{"findings":{"\ud800":"present"}}""", "findings")]
+    [InlineData("diagnose", """{"\ud800":1,"findings":{}}""", "")]
+    [InlineData("diagnose", """{"findings":{"low-power":"\ud800"}}""", "findings.low-power")]
+    [InlineData("diagnose", """{"findings":{},"exclude":["\udc00x"]}""", "exclude.0")]
+    [InlineData("clocking", """{"oil_inlet_deg":0,"attitudes":[{"name":"\ud800","pitch_deg":0,"roll_deg":0}]}""", "attitudes.0.name")]
+    [InlineData("sweep", """{"samples":[{"time_s":0,"command_pct":0,"feedback_pct":0}]}""", "samples")]
+    [InlineData("tightening", """{"fixings":4,"order":"cross","shares_pct":[40,70]}""", "shares_pct")]
+    [InlineData("tightening", """{"fixings":4,"order":"cross","done":[{"heat_cycle":1,"moved_deg":[0]}]}""", "done.0.moved_deg")]
+    [InlineData("tightening", """{"fixings":4,"order":"cross","angles_deg":[0]}""", "angles_deg")]
+    [InlineData("thread", """{"outside_mm":10}""", "pitch_mm")]
+    [InlineData("thread", """{"outside_mm":10,"pitch_mm":1,"per_inch":25}""", "pitch_mm")]
+    [InlineData("supply", """{"test":{"oil":OIL,"oil_temp_c":20,"line":LINE,"runs":[{"ml":1,"seconds":1}]}}""", "test.gallery_kpa")]
+    [InlineData("supply", """{"test":{"oil":OIL,"oil_temp_c":20,"line":LINE,"runs":[{"ml":1,"seconds":1}],"gallery_kpa":9},"least_kpa":9,"most_kpa":8}""",
+        "most_kpa")]
+    [InlineData("prime-target", """{"volumes":[],"crank_flow_lpm":1}""", "volumes")]
+    [InlineData("trace", """{"samples":[],"hot_idle":{"from_s":4,"to_s":3}}""", "hot_idle.to_s")]
+    [InlineData("free-window", """{"fitted":{"oil_inlet_deg":0},"most_tilt_deg":91,"forbidden":[]}""", "most_tilt_deg")]
+    [InlineData("diagnose", """{"findings":{"low-power":{"answer":"present","known":"heard"}}}""", "findings.low-power.known")]
+    [InlineData("diagnose", """{"findings":{"low-power":{"known":"seen"}}}""", "findings.low-power.answer")]
+    [InlineData("diagnose", """{"findings":{},"stage":"wheel"}""", "stage")]
+    [InlineData("diagnose", """{"findings":{},"open":["box"]}""", "open.0")]
     [InlineData("diagnose", """{"findings":{"low-power":"maybe"}}""", "findings.low-power")]
     [InlineData("diagnose", """{"findings":{"no-such":"present"}}""", "findings.no-such")]
     [InlineData("diagnose", """{"findings":{},"priors":{"starved":1}}""", "priors.dirty")]
@@ -89,6 +116,11 @@ public sealed class RefusalTests
                 StringComparison.Ordinal)));
         Assert.Equal(["exit_above_oil_mm", "flow_lpm", "more", "oil_temp_c", "segments.0.length_mm"], refused.Faults.ByPath.Keys);
     }
+
+    [Fact]
+    public void Half_a_character_as_it_stands_is_refused_as_well()
+        => Assert.Contains("half a character", Assert.Throws<InputRefusedException>(() => Catalogue.Run(Catalogue.Find("turn")!, "{\"\uD800\":1}"))
+            .Faults.ByPath[""]);
 
     [Fact]
     public void An_empty_array_answers_an_empty_array_and_null_means_absent_for_optional_fields()

@@ -44,6 +44,7 @@ public sealed class WorkedCaseTests
             case JsonValueKind.Array:
                 // Long lists are given by their first rows only.
                 Assert.True(path.EndsWith(".why", StringComparison.Ordinal) || path.EndsWith(".next", StringComparison.Ordinal)
+                    || path.EndsWith(".sets", StringComparison.Ordinal) || path.EndsWith(".threads", StringComparison.Ordinal)
                     ? actual.GetArrayLength() >= expected.GetArrayLength() : actual.GetArrayLength() == expected.GetArrayLength(), path);
                 for (var i = 0; i < expected.GetArrayLength(); i++) AssertAgrees(expected[i], actual[i], $"{path}.{i}");
                 break;

@@ -51,6 +51,13 @@ public sealed class FreeWindowTests
         var two = FreeWindow.Compute(Level(15, new ForbiddenArc("left", 0, 200, 1), new ForbiddenArc("right", 0, 0.5, 150)));
         Assert.Equal(0.5, two.Smallest!.ByDeg, 4);
         Assert.Throws<InputRefusedException>(() => FreeWindow.Compute(Level(95)));
+        Assert.Throws<InputRefusedException>(() => FreeWindow.Compute(Level(double.NaN)));
+        Assert.Throws<InputRefusedException>(() => FreeWindow.Compute(Level(15, new ForbiddenArc("hose", 0, double.NaN, 10))));
+        Assert.Throws<InputRefusedException>(() => FreeWindow.Compute(Level(15) with { StepDeg = 1e-9 }));
+        var full = FreeWindow.Compute(Level(15, new ForbiddenArc("frame", 0, -180, 180)));
+        Assert.Empty(full.Allowed);
+        Assert.Equal("frame", full.Smallest!.What);
+        Assert.True(full.Smallest.ByDeg > 90);
         Assert.Throws<InputRefusedException>(() => FreeWindow.Compute(Level(15) with { StepDeg = 50 }));
     }
 

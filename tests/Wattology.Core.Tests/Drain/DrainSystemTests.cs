@@ -51,7 +51,7 @@ public sealed class DrainSystemTests
 
         var drowned = Sound with { ExitAboveOilMm = -12 };
         Assert.InRange(Best(drowned, CureKind.EntryRaised).Amount, 12, 12.01);
-        Assert.DoesNotContain(DrainSystem.Cures(drowned), c => c.Kind == CureKind.NextBore);
+        Assert.DoesNotContain(DrainSystem.Cures(drowned), c => c.Kind == CureKind.WiderBore);
 
         var tilted = Sound with { DrainTiltDeg = 24 };
         Assert.Equal([CureKind.CentreTurned], DrainSystem.Cures(tilted).Select(c => c.Kind));
@@ -98,9 +98,11 @@ public sealed class DrainSystemTests
         DrainSystemInput Bored(double mm) => Hot(new(150, 6), new(180, 5)) with { DrainMm = mm };
         var at = DrainSystem.Bores.ToList().FindIndex(b => DrainSystem.Compute(Bored(b)).Verdict == Verdict.Sound);
         var (narrow, enough) = (DrainSystem.Bores[at - 1], DrainSystem.Bores[at]);
-        var bore = Of(Bored(narrow), CureKind.NextBore)!;
+        var bore = Of(Bored(narrow), CureKind.WiderBore)!;
         Assert.Equal((enough, (enough - narrow) / narrow), (bore.Amount, bore.Size));
-        Assert.Null(Of(Bored(DrainSystem.Bores[at - 2]), CureKind.NextBore));
+        // Every bore up to the port's is tried, not the next alone.
+        Assert.Equal(enough, Of(Bored(DrainSystem.Bores[at - 2]), CureKind.WiderBore)!.Amount);
+        Assert.Null(Of(Bored(DrainSystem.Bores[at - 2]) with { PortMm = narrow }, CureKind.WiderBore));
 
         var flat = Hot(new(150, 120), new(180, 0));
         var steeper = Of(flat, CureKind.SegmentSteepened)!;
@@ -119,6 +121,34 @@ public sealed class DrainSystemTests
         DrainSystemInput Capped(double kpa) => pushed with { States = [.. pushed.States.Select(s => s with { CrankcaseKpa = Math.Min(s.CrankcaseKpa, kpa) })] };
         Assert.Equal(Verdict.Sound, DrainSystem.Compute(Capped(down.Amount)).Verdict);
         Assert.NotEqual(Verdict.Sound, DrainSystem.Compute(Capped(1.01 * down.Amount)).Verdict);
+    }
+
+    [Fact]
+    public void No_oil_is_not_judged_and_a_drain_that_climbs_or_drowns_stops_whatever_flows()
+    {
+        var dry = Sound with { States = [new("off", 90, 0), new("still", 20, 0)] };
+        Assert.Equal(Verdict.ReadingOnly, DrainSystem.Compute(dry).Verdict);
+        Assert.All(DrainSystem.Compute(dry).States, s => Assert.Equal((Verdict.ReadingOnly, 0), (s.Verdict, s.FlowLpm)));
+        Assert.Equal(Verdict.ReadingOnly, DrainSystem.Compute(Sound with { States = [.. Sound.States, new("off", 90, 0)] }).Verdict);
+        Assert.Equal(Verdict.Stop, DrainSystem.Compute(dry with { Segments = [new(150, 120), new(80, -5)] }).Verdict);
+        Assert.Equal(Verdict.Stop, DrainSystem.Compute(dry with { Segments = [new(150, 120), new(80, 0)] }).Verdict);
+        Assert.Equal(Verdict.Stop, DrainSystem.Compute(dry with { ExitAboveOilMm = 0 }).Verdict);
+        Assert.Equal(Verdict.Doubtful, DrainSystem.Compute(dry with { DrainTiltDeg = 20 }).Verdict);
+    }
+
+    [Fact]
+    public void A_cure_that_drowns_the_end_is_none_and_a_narrow_window_is_found()
+    {
+        var flat = Hot(new(150, 120), new(180, 0));
+        var steeper = Of(flat, CureKind.SegmentSteepened)!.Amount;
+        Assert.NotNull(Of(flat with { ExitAboveOilMm = steeper + 0.2 }, CureKind.SegmentSteepened));
+        Assert.Null(Of(flat with { ExitAboveOilMm = steeper - 0.2 }, CureKind.SegmentSteepened));
+
+        // Between out of the oil and too flat there is less than a millimetre.
+        var least = Of(Hot(new(150, 120), new(180, 0)), CureKind.SegmentSteepened)!.Amount;
+        var narrow = Hot(new(150, 120), new(180, least + 30.4)) with { ExitAboveOilMm = -30 };
+        Assert.InRange(Of(narrow, CureKind.EntryRaised)!.Amount, 30, 30.01);
+        Assert.Null(Of(Hot(new(150, 120), new(180, least + 29.9)) with { ExitAboveOilMm = -30 }, CureKind.EntryRaised));
     }
 
     [Theory]

@@ -16,6 +16,8 @@ public sealed class ThreadFinderTests
     [InlineData(22.8, 1.814, false, "G 5/8")]
     [InlineData(11.0, 1.27, false, "UNF 7/16-20, 37° flare dash 4")]
     [InlineData(26.85, 2.117, false, "UNF 1 1/16-12, 37° flare dash 12")]
+    [InlineData(13.9, 1.25, false, "M14×1.25")]
+    [InlineData(11.9, 1.0, false, "M12×1")]
     public void A_thread_is_found_by_diameter_and_pitch(double outside, double pitch, bool? tapered, string name)
     {
         var found = ThreadFinder.Find(outside, pitch, tapered);
@@ -34,6 +36,10 @@ public sealed class ThreadFinderTests
         Assert.Contains("M10×1.25 (pitch 1.25 mm)", Warning("M10"));
         Assert.Contains("M10×1 (pitch 1 mm)", Warning("M10"));
         Assert.Contains("R 1/4", Warning("G 1/4"));
+        Assert.Contains("NPT 1/2", Warning("R 1/2"));
+        Assert.Contains("R 1/2", Warning("NPT 1/2"));
+        Assert.Contains("G 5/8", Warning("UNF 7/8-14, 37° flare dash 10"));
+        Assert.Contains("dash 10", Warning("G 5/8"));
         Assert.Contains("never seal", Warning("M10×1"));
         Assert.Equal("", Warning("M6") is var m6 && m6.Contains("M8", StringComparison.Ordinal) ? m6 : "");
     }

@@ -28,6 +28,8 @@ public sealed class TighteningTests
     {
         Assert.Throws<ArgumentException>(() => Tightening.Plan(4, TighteningOrder.Cross, [70, 40], []));
         Assert.Throws<ArgumentException>(() => Tightening.Plan(4, TighteningOrder.Cross, [120], []));
+        Assert.Throws<ArgumentException>(() => Tightening.Plan(4, TighteningOrder.Cross, [40, 70], []));
+        Assert.Throws<ArgumentException>(() => Tightening.Plan(4, TighteningOrder.Cross, [], [90]));
         Assert.Throws<ArgumentException>(() => Tightening.Plan(4, TighteningOrder.Cross, [100], [0]));
         Assert.Throws<ArgumentOutOfRangeException>(() => Tightening.Order(0, TighteningOrder.Cross));
     }
@@ -41,5 +43,8 @@ public sealed class TighteningTests
         Assert.Null(Tightening.NextRetorque([new(1, [4, 0]), new(3, [0, 0.5]), new(5, [0, 0])]));
         Assert.Equal(7, Tightening.NextRetorque([new(1, [4]), new(3, [0]), new(5, [2])]));
         Assert.Null(Tightening.NextRetorque([new(1, [0]), new(3, [0])]));
+        // Written down twice, a round counts once; what moved in either moved.
+        Assert.Equal(3, Tightening.NextRetorque([new(1, [0]), new(1, [0])]));
+        Assert.Equal(5, Tightening.NextRetorque([new(1, [0]), new(3, [0]), new(3, [2])]));
     }
 }

@@ -71,7 +71,7 @@ public sealed class LimitTests
     [Fact]
     public void Ranges_are_said_in_the_shops_units_even_when_their_key_is_long_forgotten()
     {
-        Assert.Equal("sound up to 0.17 psi", Crankcase(LimitSource.Maker, 1.2).RangeWords(new ShopUnits("psi")));
+        Assert.Equal("sound up to 0.174 psi", Crankcase(LimitSource.Maker, 1.2).RangeWords(new ShopUnits("psi")));
         Assert.Equal("sound 0.8 to 1.25, doubtful from 0.5", SupplyLimits.Ratio.Usual.RangeWords(new ShopUnits()));
         Assert.Equal("sound from 60 s", CrankingLimits.Rest.Usual.RangeWords(new ShopUnits()));
         Assert.Equal("sound up to 1.5 bar", new Limit("of-old", LimitSource.Shop, "x", null, 150, In: Measure.Pressure).RangeWords(new ShopUnits("bar")));
@@ -93,8 +93,70 @@ public sealed class LimitTests
     public void A_verdict_is_said_with_the_limit_that_gave_it()
     {
         Assert.Equal(" [doubtful; sound up to 1 kPa, doubtful up to 1.5 kPa, usual practice]",
-            new Judgement(Verdict.Doubtful, "x", CrankcaseLimits.Open.Usual).Said(new ShopUnits()));
-        Assert.Equal(" [stop]", new Judgement(Verdict.Stop, "x").Said(new ShopUnits()));
+            new CrankcaseOutcome(new(Verdict.Doubtful, "x", CrankcaseLimits.Open.Usual)).Said(new CrankcaseReading(1.2, Running.Idle), new ShopUnits()));
+        Assert.Equal(" [doubtful; sound up to 0.145 psi, doubtful up to 0.2176 psi, usual practice]",
+            new CrankcaseOutcome(new(Verdict.Doubtful, "x", CrankcaseLimits.Open.Usual)).Said(new CrankcaseReading(1.2, Running.Idle), new ShopUnits("psi")));
+        Assert.Equal(" [stop]", new CrankcaseOutcome(new(Verdict.Stop, "x")).Said(new CrankcaseReading(9, Running.Idle), new ShopUnits()));
         Assert.Equal(["not looked at", "reading only", "sound", "doubtful", "stop"], Enum.GetValues<Verdict>().Select(v => v.Word()));
     }
+}
+
+/// <summary>Whoever compares by eye the value and the limit shown comes to the verdict given.</summary>
+public sealed class ShownAsJudgedTests
+{
+    private static readonly ShopUnits[] AllUnits = [.. from p in ShopUnits.Choices["pressure"] from l in ShopUnits.Choices["length"]
+        from t in ShopUnits.Choices["temperature"] from d in ShopUnits.Choices["distance"] select new ShopUnits(p, l, t, d)];
+
+    private static double Number(string shown) => double.Parse(System.Text.RegularExpressions.Regex.Match(shown, @"-?\d+(\.\d+)?").Value,
+        System.Globalization.CultureInfo.InvariantCulture);
+
+    // The verdict a reader comes to from the words alone.
+    private static Verdict ByEye(string value, string range)
+    {
+        bool Within(string words)
+        {
+            var numbers = System.Text.RegularExpressions.Regex.Matches(words, @"-?\d+(\.\d+)?").Select(m => Number(m.Value)).ToArray();
+            var v = Number(value);
+            return words.Contains("up to", StringComparison.Ordinal) ? v <= numbers[0] : words.Contains("from ", StringComparison.Ordinal) ? v >= numbers[0]
+                : v >= numbers[0] && v <= numbers[1];
+        }
+        var parts = range.Split(", doubtful ");
+        return Within(parts[0]) ? Verdict.Sound : parts.Length > 1 && Within(parts[1]) ? Verdict.Doubtful : Verdict.Stop;
+    }
+
+    [FsCheck.Xunit.Property(MaxTest = 2000)]
+    public bool In_every_unit_and_by_every_limit(byte pick, byte kind, int share, byte near)
+    {
+        var limits = CheckList.Limits.Where(l => l.Usual.Source != LimitSource.NoneKnown).Select(l => l.Usual)
+            .Concat([new("t", LimitSource.Shop, "", -5, 40, -10, 120, Measure.Temperature), new("d", LimitSource.Shop, "", 100, 250_000, null, null, Measure.Distance),
+                new("k", LimitSource.Shop, "", 1.0342, 1.0343, 1.03, 1.04, Measure.Pressure), new("n", LimitSource.Shop, "", 1.2, 1.3, null, null, Measure.Length)])
+            .ToArray();
+        var limit = limits[kind % limits.Length];
+        var units = AllUnits[pick % AllUnits.Length];
+        double[] ends = [.. new[] { limit.SoundFrom, limit.SoundTo, limit.DoubtFrom, limit.DoubtTo }.OfType<double>().Where(e => e != Limit.Open)];
+        var end = ends[near % ends.Length];
+        // Near an end, at it, and far from it.
+        var value = end + (near % 5) switch { 0 => 0, 1 => Math.Sign(share) * 1e-10, 2 => share * 1e-9 * Math.Max(1, Math.Abs(end)), 3 => share * 1e-6,
+            _ => share / 1e5 * Math.Max(1, Math.Abs(end)) };
+        var (shown, range) = limit.Beside(value, units);
+        return ByEye(shown, range) == limit.Judge(value);
+    }
+
+    [Theory]
+    [InlineData("0.15 psi", "0.15 psi", "sound up to 0.145 psi, doubtful up to 0.218 psi", Verdict.Doubtful)]
+    [InlineData("0.145 psi", "0.145 psi", "sound up to 0.14504 psi, doubtful up to 0.21756 psi", Verdict.Sound)]
+    [InlineData("1.0342 kPa", "0.149998 psi", "sound up to 0.145038 psi, doubtful up to 0.217557 psi", Verdict.Doubtful)]
+    public void A_psi_shop_sees_why_its_reading_is_judged_so(string typed, string value, string range, Verdict verdict)
+    {
+        var units = new ShopUnits("psi");
+        var limit = CrankcaseLimits.Open.Usual;
+        var kpa = TypedValue.Read(typed, Quantity.Of(Measure.Pressure)).Value!.Value;
+        Assert.Equal(verdict, limit.Judge(kpa));
+        Assert.Equal(verdict, ByEye(limit.Beside(kpa, units).Value, limit.Beside(kpa, units).Range));
+        Assert.Equal(Number(value), Number(limit.Beside(kpa, units).Value), 5);
+        Assert.NotEmpty(range);
+    }
+
+    [Fact]
+    public void A_small_pressure_is_never_shown_as_none() => Assert.Equal("0.0004 bar", new ShopUnits("bar").ShowPressure(0.04));
 }

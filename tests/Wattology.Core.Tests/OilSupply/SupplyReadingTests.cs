@@ -20,7 +20,7 @@ public sealed class SupplyReadingTests
     [InlineData(1.5, 4, 0.79, Verdict.Doubtful, "less than a clean line would pass.")]
     [InlineData(1.5, 4, 1.3, Verdict.Doubtful, "a restrictor is missing")]
     [InlineData(1.5, 4, 0.49, Verdict.Stop, "less than a clean line would pass.")]
-    [InlineData(1.5, 10.1, 1.0, Verdict.ReadingOnly, "The runs differ by 10 %")]
+    [InlineData(1.5, 10.1, 1.0, Verdict.ReadingOnly, "The runs differ by 10.1 %")]
     [InlineData(1.5, 4, null, Verdict.ReadingOnly, "nothing to compare it with")]
     [InlineData(0, 0, null, Verdict.Stop, "No oil came")]
     public void A_catch_is_judged_by_usual_practice(double mean, double spread, double? ratio, Verdict expected, string why)
@@ -90,7 +90,7 @@ public sealed class SupplyReadingTests
         Assert.StartsWith("kept: no other. Kept:", job.Job.Words(job.Entries[3]), StringComparison.Ordinal);
         Assert.StartsWith("1.3 mm. Clear.", job.Job.Words(job.Entries[4]), StringComparison.Ordinal);
         Assert.Matches(@"^[\d.]+ l/min with 5W-30 at 20 °C\. .* \[sound; sound 0\.8 to 1\.25", job.Job.Words(job.Entries[5]));
-        Assert.Matches(@"^[\d.]+ l/min, 100 %$", job.Check("oil-supply").Value);
+        Assert.Matches(@"^[\d.]+ l/min, 1 ×$", job.Check("oil-supply").Value);
         Assert.Equal("kept", job.Check("feed-pipe").Value);
         Assert.Contains("a new pipe is usual", Book.Confirmed("dirty").Pipe(FeedPipeState.CleanedAndSeenThrough).Check("feed-pipe").Why);
     }

@@ -30,7 +30,7 @@ public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<Cl
     /// <summary>Whether an angle is typed at all: before that the dial shows none.</summary>
     public bool Measured => Form["input.oil_inlet_deg"].Length > 0;
 
-    private double Angle(string field) => TypedValue.TryRead(Form[field], Quantity.Of(Measure.Angle), null, out var value, out _) ? value : 0;
+    private double Angle(string field) => TypedValue.Read(Form[field], Quantity.Of(Measure.Angle)).Value ?? 0;
 
     private static string Degrees(double value) => value.ToString("0.###", CultureInfo.InvariantCulture);
 

@@ -14,7 +14,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
 {
     private const double StrongDecibans = 6;
     private const double ArguesDecibans = 10;
-    private const double WorthBits = 0.005;
+    private LooksNow? _looks;
     private IReadOnlyDictionary<string, Noted<FindingNoted>>? _said;
     private IReadOnlyDictionary<string, Answered>? _readings;
 
@@ -59,14 +59,33 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public IEnumerable<(Remedy Remedy, Item Item)> RemediesAt(HoldPoint point)
         => Job.HoldPoint(point).Items.Select(i => (Remedies.Find(i.Id), i)).Where(r => r.Item1 is not null)!;
 
-    /// <summary>The best checks to make now: a strip finding needs the turbo open, which shows by one being answered.</summary>
-    public IReadOnlyList<NextCheck> Next => [.. Ranking.Next.Where(n => n.GainBits > WorthBits && CauseModel.Usual.Find(n.Id)!.Stage <= Reach).Take(4)];
+    /// <summary>How far the work on this unit has come.</summary>
+    public Stage Reached => Job.Record.StageOf(Unit);
 
-    private Stage Reach => Answers.Keys.Select(f => CauseModel.Usual.Find(f)!.Stage).Append(Stage.Vehicle).Max() is var reached && reached == Stage.Bench
-        ? Stage.Strip : reached;
+    /// <summary>What can be looked at now. What the customer is asked was asked while booking in, and is listed only while it is being asked.</summary>
+    public LooksNow Looks => _looks ??= Job.LooksOf(Unit);
 
-    /// <summary>Whether a check is lost once the turbo comes off.</summary>
-    public bool GoneLater(string finding) => CauseModel.Usual.Find(finding)!.Stage == Stage.Vehicle && Reach == Stage.Vehicle;
+    /// <summary>The look suggested first, with the set it opens: one line, why it comes first.</summary>
+    public string Suggested(string finding) => Looks.Sets.FirstOrDefault(s => s.Looks[0] == finding) is { } set
+        && set.BitsPerMinute > (Looks.Next.FirstOrDefault(n => n.Id == finding)?.BitsPerMinute ?? 0) ? SetWords.Said(set)
+        : $"{FindingWords.Of(finding).Title.ToLowerInvariant()}, {Minutes(finding):0} min";
+
+    /// <summary>What a look costs now, in minutes: with its set-up, unless that stands.</summary>
+    public double Minutes(string finding) => Looks.Next.FirstOrDefault(n => n.Id == finding) is { } next ? next.Setup + next.Minutes
+        : CauseModel.Usual.Find(finding)!.Minutes;
+
+    /// <summary>Whether a check is lost once the unit comes off.</summary>
+    public bool GoneLater(string finding) => CauseModel.Usual.Find(finding)!.Stage == Stage.Vehicle && Reached <= Stage.Vehicle;
+
+    /// <summary>The grade a touch gives: how the finding is usually known; what wants a figure is seen, or felt, without one.</summary>
+    public static Known Usually(ModelFinding finding) => finding.Known != Known.Measured ? finding.Known
+        : finding.Set == "dial-gauge" ? Known.Felt : Known.Seen;
+
+    /// <summary>What this engine's own closed jobs add to the starting chances.</summary>
+    public IReadOnlyList<LearnedPrior> Priors => Job.Priors;
+
+    /// <summary>How many closed jobs on this engine had a cause confirmed.</summary>
+    public int FamilyCases => Priors.Sum(p => p.Cases);
 
     /// <summary>The turbo is probably sound: it leads, and nothing on the vehicle argues strongly for a cause in the unit.</summary>
     public bool ProbablySound => Ranking.Causes[0].Id == CauseModel.Elsewhere && Answers.Count > 0
@@ -105,17 +124,29 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     }
 
     /// <summary>Records one finding by its touch, with the entry the person saw standing; against a reading it takes a reason.</summary>
-    public async Task<IActionResult> OnPostSayAsync(string finding, string answer, string? saw)
+    public async Task<IActionResult> OnPostSayAsync(string finding, string answer, string? saw, string? known, string? figure)
     {
         if (CauseModel.Usual.Find(finding) is not { } one) return NotFound();
         var (said, unit) = (JsonForm.ValueOf<Answer>(answer), UnitOf(one));
         // The box for a reason is there where a reading says otherwise; blank it asks for the reason.
         var because = Request.Form.ContainsKey("because") ? Request.Form["because"].ToString().Trim() : null;
         if (because is not null) Form[$"because.{finding}.{answer}"] = because;
+        var measured = (figure ?? "").Trim();
+        if (measured.Length > 0 || known is not null) (Form[$"figure.{finding}"], Form[$"known.{finding}"]) = (measured, known ?? "");
+        // A figure typed is a measurement, whatever else was touched.
+        var grade = measured.Length > 0 ? Known.Measured : JsonForm.ValueOf<Known>(known ?? "") ?? Usually(one);
         return await RecordAsync(said is { } against && because is not null ? new FindingOtherwise(unit, finding, against, because)
-            : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (one.Stage == Stage.Ask ? Known.Told : Known.Seen, ""),
+            : said is { } read && grade == Known.Measured ? new FindingMeasured(unit, finding, read, measured) : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (grade, ""),
             then: $"{Own}#{PartOf(finding)}", answers: saw ?? "", at: PartOf(finding));
     }
+
+    /// <summary>Says how far the work on a unit has come.</summary>
+    public Task<IActionResult> OnPostReachedAsync(int turbo, string stage) => JsonForm.ValueOf<Stage>(stage) is not { } reached
+        ? Task.FromResult<IActionResult>(NotFound())
+        : RecordAsync(new UnitReached(turbo, reached), $"{char.ToUpperInvariant(reached.Words()[0])}{reached.Words()[1..]}: saved.", at: StageId);
+
+    /// <summary>The id of the part of the sheet in which it is said how far the work has come.</summary>
+    public const string StageId = "unit-stage";
 
     /// <summary>The id of the part of the sheet a finding stands in.</summary>
     public static string PartOf(string finding) => $"finding-{finding}";

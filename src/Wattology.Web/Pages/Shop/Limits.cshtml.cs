@@ -78,9 +78,9 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTi
     private double? Value(string name, Quantity quantity)
     {
         if (Text(name).Length == 0) return null;
-        if (TypedValue.TryRead(Form[name], quantity, Units.Of(quantity).Unit, out var value, out var fault)) return value;
-        Form.Faults.Add(name, fault!);
-        return null;
+        var read = TypedValue.Read(Form[name], quantity, Units.Of(quantity).Unit);
+        if (read.Fault is not null) Form.Faults.Add(name, read.Fault);
+        return read.Value;
     }
 
     /// <summary>Withdraws a limit.</summary>

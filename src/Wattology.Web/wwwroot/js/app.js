@@ -5,6 +5,16 @@
     if (e.target.closest && e.target.closest('svg a[hx-get]') && !e.ctrlKey && !e.metaKey && !e.shiftKey) e.preventDefault();
   });
 
+  // One of several ways a value may be meant: touched, it stands in the box.
+  document.addEventListener('click', e => {
+    const offer = e.target.closest && e.target.closest('[data-take]');
+    const box = offer && offer.closest('.field').querySelector('.value-box input');
+    if (!box) return;
+    box.value = offer.dataset.take;
+    box.dispatchEvent(new Event('input', { bubbles: true }));
+    box.focus({ preventScroll: true });
+  });
+
   // What was touched, and where its part of the sheet stands just before it changes: it stands there again afterwards. Whoever scrolled on meanwhile
   // stays where they are.
   let touched = null;
