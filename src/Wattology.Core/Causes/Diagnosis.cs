@@ -127,7 +127,7 @@ public static class Diagnosis
     {
         var (ranked, evidence) = Weigh(model, input);
         var looks = new NextLooks(model, input, evidence);
-        var (next, sets) = (looks.Singles(_ => true, []), looks.Sets(_ => true, []));
+        var (next, sets) = (looks.Singles(_ => true, [looks.Now]), looks.Sets(_ => true, [looks.Now]));
         return ranked with { Next = next, Sets = sets, Suggest = DiagnoseResult.First(next, sets) };
     }
 

@@ -1,7 +1,7 @@
 namespace Wattology.Core.Causes;
 
 /// <summary>What can be looked at now, by the stage the work has reached, and when to go on to the next.</summary>
-/// <remarks>On the vehicle a look is worth what it brings beyond the first looks at the unit, which come anyway: what only the vehicle can tell comes first,
+/// <remarks>On the vehicle a look is worth what it brings beyond the quick looks at the unit, which come anyway: what only the vehicle can tell comes first,
 /// and what the unit will tell for a minute is left to it.</remarks>
 /// <param name="Next">Single looks, best first.</param>
 /// <param name="Sets">Sets, best first.</param>
@@ -12,9 +12,10 @@ public sealed record LooksNow(IReadOnlyList<NextCheck> Next, IReadOnlyList<NextS
     /// <summary>A look that settles less than this is not worth a line, in bits.</summary>
     public const double WorthBits = 0.005;
 
-    // Found by letting a technician follow the offers through many failures, see docs/judgement.md: more looks at the unit taken for granted, or another
-    // rate, named the cause less often in 45 minutes.
-    private const int Ahead = 4;
+    // Found by letting a technician follow the offers through many failures, see docs/judgement.md: looks at the unit up to these minutes are taken anyway,
+    // in so many ways they may come out, and from this rate down a look on the vehicle waits for them. Other figures named the cause less often in 45 minutes.
+    private const double QuickMinutes = 6;
+    private const int Ways = 48;
     private const double WorthOfVehicle = 0.015;
 
     /// <summary>What is offered at a stage.</summary>
@@ -25,12 +26,12 @@ public sealed record LooksNow(IReadOnlyList<NextCheck> Next, IReadOnlyList<NextS
     {
         var looks = new NextLooks(model, input with { Stage = null }, new Evidence(model, input));
         bool Here(ModelFinding finding) => CanLook(finding.Stage, now);
-        var ahead = now == Stage.Vehicle ? looks.MostTogether(Ahead, f => f.Stage == Stage.Bench) : [];
-        NextCheck[] next = [.. looks.Singles(Here, ahead).Where(n => n.GainBits > WorthBits)];
-        NextSet[] sets = [.. looks.Sets(Here, ahead).Where(s => s.GainBits > WorthBits)];
+        var from = now == Stage.Vehicle ? looks.After(f => f.Stage == Stage.Bench && f.Minutes <= QuickMinutes, Ways) : [looks.Now];
+        NextCheck[] next = [.. looks.Singles(Here, from).Where(n => n.GainBits > WorthBits)];
+        NextSet[] sets = [.. looks.Sets(Here, from).Where(s => s.GainBits > WorthBits)];
         var here = Rate(next, sets);
         Stage? further = now switch { Stage.Ask => Stage.Vehicle, Stage.Vehicle => Stage.Bench, Stage.Bench => Stage.Strip, _ => null };
-        double Beyond() => Rate(looks.Singles(f => f.Stage == further, []), looks.Sets(f => f.Stage == further, []));
+        double Beyond() => Rate(looks.Singles(f => f.Stage == further, [looks.Now]), looks.Sets(f => f.Stage == further, [looks.Now]));
         var least = now == Stage.Vehicle ? WorthOfVehicle : further is null ? 0 : Beyond();
         return new(next, sets, DiagnoseResult.First(next, sets), here < least ? further : null);
     }

@@ -35,7 +35,7 @@ public sealed class PreviewTests
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
         await jory.ClearAsync(job, "catch");
-        var (seen, verdicts) = (0, new HashSet<string>());
+        var (seen, compared, verdicts) = (0, 0, new HashSet<string>());
         foreach (var (sheet, fields) in Generated())
         {
             var before = await jory.EntriesAsync(job);
@@ -49,10 +49,18 @@ public sealed class PreviewTests
                 continue;
             }
             var stands = await jory.GetAsync(job + sheet);
+            // A reading that does not come to stand for its check, beside a worse one, is judged on its own.
+            if (shown.Page.QuerySelector(".big .value") is null)
+            {
+                Assert.Contains("stop", stands.Said(".latest .big"));
+                continue;
+            }
+            compared++;
             Assert.Equal(stands.Said(".latest .big"), shown.Said(".big").Replace(" not recorded yet", "", StringComparison.Ordinal));
             Assert.Equal(stands.Page.QuerySelector(".latest .big + p")!.TextContent.Trim(), shown.Page.QuerySelector(".big + p")!.TextContent.Trim());
             verdicts.Add(shown.Said(".verdict"));
         }
+        Assert.True(compared > seen / 3, $"{compared} of {seen}");
         Assert.Superset(new HashSet<string> { "sound", "doubtful", "stop" }, verdicts.Select(v => v.Split(" | ")[0]).ToHashSet());
     }
 
