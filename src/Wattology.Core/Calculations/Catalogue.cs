@@ -70,7 +70,8 @@ public static class Catalogue
             Fitting.TighteningResult.Of),
         Calculation.Of<History.RateInput, History.RateResult>("rate", "A rate with its 95 % interval.", History.FailureRate.Compute),
         Calculation.Of<History.SurvivalInput, History.SurvivalResult>("survival", "How long units last when many still run.", History.Survival.Compute),
-        Calculation.Of<Causes.DiagnoseInput, Causes.DiagnoseResult>("diagnose", "Ranks the causes of a failure by what was seen and not seen.", i
+        Calculation.Of<Causes.DiagnoseInput, Causes.DiagnoseResult>("diagnose",
+            "Ranks the causes of a failure by what was seen and not seen. A finding is \"present\" or \"absent\", or an object that says how it is known.", i
             => Causes.Diagnosis.Compute(Causes.CauseModel.Usual, i)),
     ];
 

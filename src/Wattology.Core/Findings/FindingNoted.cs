@@ -36,8 +36,11 @@ public sealed record FindingNoted([Bounds(0, 2)] int Turbo, string Finding, Answ
 /// <param name="Answer">What measuring brought.</param>
 /// <param name="Figure">The figure with its unit, as it was typed, or what the tool showed; at most 40 characters.</param>
 public sealed record FindingMeasured([Bounds(0, 2)] int Turbo, string Finding, Answer Answer,
-    [Needed("Measured asks for the figure: type what the tool read, or say that it was seen or felt.")] string Figure) : EntryBody, IHasRules, IOfTurbo
+    [Needed(FindingMeasured.FigureNeeded)] string Figure) : EntryBody, IHasRules, IOfTurbo
 {
+    /// <summary>What is said where the figure is missing.</summary>
+    public const string FigureNeeded = "Measured asks for the figure: type what the tool read, or say that it was seen or felt.";
+
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<FindingMeasured>("finding-measured", "Finding, measured",
         (job, n) => $"{job.Which(n.Body.Turbo)}{FindingWords.Of(n.Body.Finding).Said(n.Body.Answer)} ({n.Body.Figure})")
@@ -45,8 +48,8 @@ public sealed record FindingMeasured([Bounds(0, 2)] int Turbo, string Finding, A
         Correction = Correction.ByTakingBack,
         KnownBy = [Known.Measured],
         Question = (record, body) => (record.FindingOf(body.Finding, body.Turbo)?.Entry, FindingNoted.FieldOf(body.Finding)),
-        Refuse = (_, body) => body.Figure.Length > TypedValue.Longest
-            ? new($"At most {TypedValue.Longest} characters: the figure and its unit.", FindingNoted.FieldOf(body.Finding)) : null,
+        Refuse = (_, body) => string.IsNullOrWhiteSpace(body.Figure) ? new(FigureNeeded, FindingNoted.FieldOf(body.Finding))
+            : body.Figure.Length > TypedValue.Longest ? new($"At most {TypedValue.Longest} characters: the figure and its unit.", FindingNoted.FieldOf(body.Finding)) : null,
     };
 
     /// <inheritdoc/>

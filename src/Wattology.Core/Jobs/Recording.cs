@@ -85,8 +85,7 @@ public static class Recording
             => job.Checks.Any(c => c.Found.Since?.Hash == accepted.Entry && c.Verdict == Verdict.Stop)
             ? "A stop cannot be taken by name; only a new reading clears it."
                 : "Only a doubtful reading, or one without a verdict, is taken by name; what is planned is looked at again as installed.",
-        FindingNoted { Answer: not null } bare when known == Known.Measured => new("Measured asks for the figure: type what the tool read, or say "
-            + "that it was seen or felt.", FindingNoted.FieldOf(bare.Finding)),
+        FindingNoted { Answer: not null } bare when known == Known.Measured => new(FindingMeasured.FigureNeeded, FindingNoted.FieldOf(bare.Finding)),
         FindingNoted { Answer: { } answer } noted when AgainstReading(job, noted.Turbo, noted.Finding, answer) is { } against => against,
         FindingMeasured measured when AgainstReading(job, measured.Turbo, measured.Finding, measured.Answer) is { } against => against,
         HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed, second),

@@ -92,6 +92,7 @@ public sealed class LooksNowTests
         Assert.Contains("asks for the figure", Refused(new FindingNoted(0, "radial-play-high", Answer.Present), Known.Measured));
         Assert.Null(Refused(new FindingMeasured(0, "radial-play-high", Answer.Present, "0,42 mm"), Known.Measured));
         Assert.Contains("Only what was measured", Refused(new FindingMeasured(0, "radial-play-high", Answer.Present, "0,42 mm"), Known.Seen));
+        Assert.Contains("asks for the figure", Refused(new FindingMeasured(0, "radial-play-high", Answer.Present, " "), Known.Measured));
         Assert.Contains("At most 40", Refused(new FindingMeasured(0, "radial-play-high", Answer.Present, new string('4', 41)), Known.Measured));
         Assert.Null(Refused(new FindingNoted(0, "radial-play-high", Answer.Present), Known.Felt));
         Assert.Null(Refused(new FindingNoted(0, "radial-play-high"), Known.Measured));
