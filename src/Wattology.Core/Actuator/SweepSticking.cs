@@ -45,5 +45,6 @@ internal static class SweepSticking
 
     // Past its stop a gear cannot follow, and does not stick.
     private static bool AtAnEnd(IReadOnlyList<SettledStep> steps, int i, SweepSettings settings)
-        => steps[i].FeedbackPct <= steps.Min(s => s.FeedbackPct) + settings.StillPct || steps[i].FeedbackPct >= steps.Max(s => s.FeedbackPct) - settings.StillPct;
+        => steps[i].FeedbackPct <= steps.Min(s => s.FeedbackPct) + settings.StillPct
+            || steps[i].FeedbackPct >= steps.Max(s => s.FeedbackPct) - settings.StillPct;
 }

@@ -82,7 +82,8 @@ public sealed record BookedIn(
     [Needed("What machine it is, is needed.")] string Machine,
     [Needed("Which engine it has, is needed.")] string Engine,
     JobKind Kind, BoostControl Control, Fuel Fuel, bool WaterCooled, bool ClosedBreather, [Bounds(1, 2)] int Turbos, string Contact = "",
-    [Bounds(0, 10_000_000), In(Measure.Distance), Usual(500, 1_500_000)] double? DistanceKm = null, [Bounds(0, 1_000_000), In(Measure.Hours), Usual(5, 60_000)] double? RunHours = null,
+    [Bounds(0, 10_000_000), In(Measure.Distance), Usual(500, 1_500_000)] double? DistanceKm = null,
+    [Bounds(0, 1_000_000), In(Measure.Hours), Usual(5, 60_000)] double? RunHours = null,
     DateTimeOffset? Promised = null) : EntryBody, IHasRules
 {
     /// <summary>The kind of entry.</summary>

@@ -160,7 +160,8 @@ public static class Diagnosis
     // What the customer says and what is only assumed settles nothing.
     private static RankingVerdict VerdictOf(IReadOnlyList<CauseChance> causes, Evidence evidence)
     {
-        var groups = evidence.Answered.Where(a => a.Finding.Stage != Stage.Ask && a.Said.Known != Known.Assumed).Select(a => a.Finding.Group).Distinct().Count();
+        var groups = evidence.Answered.Where(a => a.Finding.Stage != Stage.Ask && a.Said.Known != Known.Assumed)
+            .Select(a => a.Finding.Group).Distinct().Count();
         return causes[0].P >= SettledFrom - Nearly.Same && groups >= SettledGroups ? RankingVerdict.Settled
             : causes[0].P >= LeadingFrom - Nearly.Same ? RankingVerdict.Leading : RankingVerdict.Open;
     }

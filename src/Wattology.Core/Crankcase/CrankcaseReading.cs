@@ -43,7 +43,8 @@ public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure), Us
     public static readonly EntryKind Kind = new EntryKind<CrankcaseReading, CrankcaseOutcome>(KindName, "Crankcase pressure",
         (job, reading) => CrankcaseOutcome.Of(reading, job.Record.Machine().ClosedBreather, job.Limits),
         (job, n) => n.Outcome is CrankcaseOutcome outcome
-            ? $"{outcome.Judgement.Show(n.Body.PressureKpa, Measure.Pressure, job.Units)}, {JsonForm.Plain(n.Body.Running)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
+            ? $"{outcome.Judgement.Show(n.Body.PressureKpa, Measure.Pressure, job.Units)}, {JsonForm.Plain(n.Body.Running)}. "
+                + $"{outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
     {
         MeasuredWith = [InstrumentKind.Manometer],
         Caution = new("Engine running: keep clear of belts, fan and hot exhaust; a diesel drawing oil can run away on it, so have the intake cover to hand."),

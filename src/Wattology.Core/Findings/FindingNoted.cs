@@ -49,7 +49,8 @@ public sealed record FindingMeasured([Bounds(0, 2)] int Turbo, string Finding, A
         KnownBy = [Known.Measured],
         Question = (record, body) => (record.FindingOf(body.Finding, body.Turbo)?.Entry, FindingNoted.FieldOf(body.Finding)),
         Refuse = (_, body) => string.IsNullOrWhiteSpace(body.Figure) ? new(FigureNeeded, FindingNoted.FieldOf(body.Finding))
-            : body.Figure.Length > TypedValue.Longest ? new($"At most {TypedValue.Longest} characters: the figure and its unit.", FindingNoted.FieldOf(body.Finding)) : null,
+            : body.Figure.Length <= TypedValue.Longest ? null
+            : new($"At most {TypedValue.Longest} characters: the figure and its unit.", FindingNoted.FieldOf(body.Finding)),
     };
 
     /// <inheritdoc/>

@@ -127,7 +127,8 @@ public static class ThreadFinder
 
     private static IEnumerable<StandardThread> Metric()
     {
-        foreach (var (size, pitches) in new (int, double[])[] { (6, [1, 0.75]), (8, [1.25, 1]), (10, [1.5, 1.25, 1]), (12, [1.75, 1.5, 1.25, 1]), (14, [2, 1.5, 1.25]),
+        foreach (var (size, pitches) in new (int, double[])[] { (6, [1, 0.75]), (8, [1.25, 1]), (10, [1.5, 1.25, 1]), (12, [1.75, 1.5, 1.25, 1]),
+            (14, [2, 1.5, 1.25]),
             (16, [2, 1.5]), (18, [2.5, 2, 1.5]), (20, [2.5, 2, 1.5]), (22, [2.5, 2, 1.5]) })
             for (var i = 0; i < pitches.Length; i++)
                 yield return new(i == 0 ? $"M{size}" : string.Create(CultureInfo.InvariantCulture, $"M{size}×{pitches[i]}"), size, pitches[i],
@@ -180,7 +181,7 @@ public static class ThreadFinder
             .Select(t => new ThreadMatch(t, Misfit(t), TwinsOf(t)))];
     }
 
-    /// <summary>Threads of nearly the same diameter but another pitch; or of the same pitch, where one is a taper, or the two are of different standards.</summary>
+    /// <summary>Threads of nearly the same diameter but another pitch; or of the same pitch, where one is a taper or the standards differ.</summary>
     public static IReadOnlyList<StandardThread> TwinsOf(StandardThread thread)
         => [.. Known.Where(t => t != thread && Math.Abs(t.OutsideMm - thread.OutsideMm) <= TwinDiameter
         && (Math.Abs(t.PitchMm - thread.PitchMm) > Nearly.Same ? Math.Abs(t.PitchMm - thread.PitchMm) <= 0.51

@@ -38,7 +38,8 @@ public sealed record TighteningInput([Bounds(1, 100)] int Fixings, TighteningOrd
         if (Tightening.FaultOfShares(SharesPct ?? Tightening.UsualStages) is { } shares) faults.Add(Faults.Join(path, "shares_pct"), shares);
         if (Tightening.FaultOfAngles(AnglesDeg ?? []) is { } angles) faults.Add(Faults.Join(path, "angles_deg"), angles);
         for (var i = 0; i < (Done?.Count ?? 0); i++)
-            if (Done![i].MovedDeg.Count != Fixings) faults.Add(Faults.Join(path, $"done.{i}.moved_deg"), $"One figure for each of the {Fixings} fixings is wanted.");
+            if (Done![i].MovedDeg.Count != Fixings)
+                faults.Add(Faults.Join(path, $"done.{i}.moved_deg"), $"One figure for each of the {Fixings} fixings is wanted.");
     }
 }
 

@@ -70,5 +70,6 @@ public static class JudgementWords
     /// <param name="body">What was recorded.</param>
     /// <param name="units">The shop's units.</param>
     public static string Said(this IJudged outcome, object body, ShopUnits units) => outcome.Judgement is { By: { } limit } judgement
-        ? $" [{judgement.Verdict.Word()}; {judgement.RangeWords(outcome.JudgedOf(body), units)}, {limit.SourceWords}]" : $" [{outcome.Judgement.Verdict.Word()}]";
+        ? $" [{judgement.Verdict.Word()}; {judgement.RangeWords(outcome.JudgedOf(body), units)}, {limit.SourceWords}]"
+        : $" [{outcome.Judgement.Verdict.Word()}]";
 }

@@ -17,7 +17,8 @@ public sealed record CatchRun([Bounds(Span.Millilitres)] double Ml, [Bounds(Span
 /// <param name="RestrictorLengthMm">Its length in mm; twice the hole when null.</param>
 /// <param name="DiscardFirst">True when the first run only purged air.</param>
 public sealed record CatchTestInput(Oil Oil, [Bounds(Span.OilTemperature), Usual(-25, 140)] double OilTempC, FeedLine Line, IReadOnlyList<CatchRun> Runs,
-    [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure), Usual(20, 900)] double? GalleryKpa = null, [Bounds(Span.Diameter), Usual(0.4, 5)] double? RestrictorMm = null,
+    [Bounds(0, 2000, AboveLeast = true), In(Measure.Pressure), Usual(20, 900)] double? GalleryKpa = null,
+    [Bounds(Span.Diameter), Usual(0.4, 5)] double? RestrictorMm = null,
     [Bounds(Span.Length)] double? RestrictorLengthMm = null, bool DiscardFirst = false) : IHasRules
 {
     /// <inheritdoc/>

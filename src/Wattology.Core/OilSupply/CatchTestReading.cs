@@ -15,7 +15,8 @@ namespace Wattology.Core.OilSupply;
 /// <param name="CrankRpm">Cranking speed in 1/min, if read.</param>
 /// <param name="BatteryV">Battery voltage while cranking in V, if read.</param>
 public sealed record CatchTestReading([Bounds(1, 2)] int Turbo, string Grade, CatchTestInput Input,
-    [Bounds(Span.EngineSpeed), Usual(60, 450)] double? CrankRpm = null, [Bounds(0, 60), In(Measure.Voltage), Usual(6, 30)] double? BatteryV = null) : EntryBody, IOfTurbo
+    [Bounds(Span.EngineSpeed), Usual(60, 450)] double? CrankRpm = null,
+    [Bounds(0, 60), In(Measure.Voltage), Usual(6, 30)] double? BatteryV = null) : EntryBody, IOfTurbo
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<CatchTestReading, CatchTestOutcome>("catch-test", "Catch test",

@@ -76,7 +76,8 @@ public static class SupplyTogether
         if (!known) return As(SupplyFinding.Open, "No limit for the pressure is known, so pressure and flow cannot be judged together.");
         if (galleryKpa < pressure.SoundFrom - Nearly.Same) return enough
             ? As(SupplyFinding.PumpOilOrFilter, "Both low by the same cause: the pump, the oil or the filter.")
-            : As(SupplyFinding.PumpAndPipe, "Pressure low, and less flow than even that drives: the pump, the oil or the filter, and the pipe or the restrictor.");
+            : As(SupplyFinding.PumpAndPipe, "Pressure low, and less flow than even that drives: the pump, the oil or the filter, and the pipe or the "
+                + "restrictor.");
         if (!enough) return As(SupplyFinding.PipeOrRestrictor, "Pressure good and flow low: the pipe or the restrictor.");
         return galleryKpa > pressure.SoundTo + Nearly.Same
             ? As(SupplyFinding.PressureOver, "The pressure is over its band: a relief valve that sticks, oil too thick or too cold, or a gauge that is wrong.")

@@ -16,7 +16,8 @@ public sealed record PressureSample([Bounds(-1e9, 1e9)] double TimeS, [Bounds(-2
 /// <param name="HeldS">A level is held when it is steady for so long.</param>
 /// <param name="HeldKpa">And is at least so high; the highest that is held where none is.</param>
 public sealed record TraceSettings([Bounds(0.1, 1_000)] double FirstKpa = 10, [Bounds(0, 60)] double HoldS = 0.3, [Bounds(0.01, 1)] double SteadyShare = 0.15,
-    [Bounds(0, 1)] double DropShare = 0.5, [Bounds(0.01, 600)] double GapS = 0.5, [Bounds(0.1, 600)] double HeldS = 1.5, [Bounds(0, 1_000)] double HeldKpa = 50);
+    [Bounds(0, 1)] double DropShare = 0.5, [Bounds(0.01, 600)] double GapS = 0.5, [Bounds(0.1, 600)] double HeldS = 1.5,
+    [Bounds(0, 1_000)] double HeldKpa = 50);
 
 /// <summary>A stretch of time, s from the first sample.</summary>
 /// <param name="FromS">Beginning.</param>

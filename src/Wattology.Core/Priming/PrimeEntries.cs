@@ -97,7 +97,11 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PressureRead, PressureOutcome>("oil-pressure-read", "Oil pressure",
         (job, body) => PressureOutcome.Of(body, job),
-        (job, n) => $"{n.Body.Words(job.Units, ((PressureOutcome)n.Outcome!).Judgement)}. {((PressureOutcome)n.Outcome!).Why}{((PressureOutcome)n.Outcome!).Said(n.Body, job.Units)}")
+        (job, n) =>
+        {
+            var outcome = (PressureOutcome)n.Outcome!;
+            return $"{n.Body.Words(job.Units, outcome.Judgement)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
+        })
     {
         KnownBy = [Known.Measured, Known.Seen],
         MeasuredWith = [InstrumentKind.PressureGauge],

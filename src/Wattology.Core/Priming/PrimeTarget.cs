@@ -20,7 +20,8 @@ public sealed record CrankAllowance(string Whose, [Bounds(Span.Seconds)] double?
 /// <param name="PrefilledMl">Filled by hand, in ml.</param>
 /// <param name="PrefilledIn">Into which volume; only so much of it counts. Any of them when null.</param>
 /// <param name="Allowances">Starter's, method's and shop's.</param>
-public sealed record PrimeTargetInput(IReadOnlyList<OilVolume> Volumes, [Bounds(Span.Flow)] double CrankFlowLpm, [Bounds(Span.Millilitres)] double PrefilledMl = 0,
+public sealed record PrimeTargetInput(IReadOnlyList<OilVolume> Volumes, [Bounds(Span.Flow)] double CrankFlowLpm,
+    [Bounds(Span.Millilitres)] double PrefilledMl = 0,
     string? PrefilledIn = null, IReadOnlyList<CrankAllowance>? Allowances = null) : IHasRules
 {
     /// <inheritdoc/>

@@ -31,7 +31,7 @@ public static class CalculationApi
         : Results.Problem($"There is no calculation '{name}'; known are {string.Join(", ", Catalogue.All.Select(c => c.Name))}.", statusCode: 404))
         .ExcludeFromDescription().AllowAnonymous().DisableAntiforgery();
 
-    /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit; the ways to mean it, to touch, where there are several.</summary>
+    /// <summary>Maps the echo beside every value box: what was understood, in the shop's unit; where there are several, the ways to mean it.</summary>
     public static void MapUnderstand(this WebApplication app) => app.MapGet("/understand",
         async (HttpRequest request, string field, string measure, double? least, double? most, JobStore jobs) =>
     {

@@ -35,13 +35,15 @@ public sealed class BadInputTests(DemoShopFixture demo)
                 [("input.segments.0.length_mm", "100"), ("input.segments.0.fall_mm", "180"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"),
                     ("instrument", "tape")]),
             new("/drain/1", "Record the drain", "'1,200' can be read two ways",
-                [("input.segments.0.length_mm", "1,200"), ("input.segments.0.fall_mm", "80"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "30"),
+                [("input.segments.0.length_mm", "100"), ("input.segments.0.fall_mm", "80"), ("input.id_mm", "19"), ("input.exit_above_oil_mm", "1,200"),
                     ("instrument", "tape")]),
-            new("/crankcase", "Record the pressure", "out of range", [("pressure_kpa", "12 bar"), ("instrument", "gauge")], [("running", "idle")]),
+            new("/drain/1", "Record the drain", "it is usually 6 mm to 60 mm",
+                [("input.segments.0.length_mm", "100"), ("input.segments.0.fall_mm", "80"), ("input.id_mm", "190"), ("instrument", "tape")]),
+            new("/crankcase", "Record the pressure", "1200 kPa cannot be", [("pressure_kpa", "12 bar"), ("instrument", "gauge")], [("running", "idle")]),
             new("/crankcase", "Make it due after the first start", "Say why it cannot be measured", [("why", "   ")]),
             new("/clocking/1", "Record the clocking", "Name the instrument", [("input.oil_inlet_deg", "12"), ("instrument", "")], [("known", "measured")]),
             new("/clocking/1", "Record the clocking", "Oil inlet, from twelve o'clock: An angle is needed", [("instrument", "gauge")], [("known", "measured")]),
-            new("/clocking/1", "Record the clocking", "out of range", [("input.compressor_up_deg", "95"), ("instrument", "angle gauge")]),
+            new("/clocking/1", "Record the clocking", "95° cannot be", [("input.compressor_up_deg", "95"), ("instrument", "angle gauge")]),
         ]);
         Assert.Equal(before, DemoJobs.Entries(bay, job));
 
@@ -70,6 +72,20 @@ public sealed class BadInputTests(DemoShopFixture demo)
             foreach (var (name, value) in bad.Chosen ?? []) Assert.True(bay.Look($"[name='{name}'][value='{value}']").Selected, $"{name} on {bad.Sheet}");
             bay.Script("localStorage.clear()");
         }
+    }
+
+    [Fact]
+    public void What_may_be_meant_in_two_ways_is_settled_by_a_touch()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("ines");
+        bay.Open(DemoJobs.Find(bay, "Forage harvester, red") + "/drain/1");
+        bay.Type("input.exit_above_oil_mm", "1,200");
+        bay.See("#f-input-exit-above-oil-mm-echo", "can be read two ways");
+        bay.Look("#f-input-exit-above-oil-mm-echo [data-take='1.2000']").Click();
+        bay.See("#f-input-exit-above-oil-mm-echo", "= 1.2 mm");
+        Assert.Equal("1.2000", bay.ValueOf("input.exit_above_oil_mm"));
+        bay.Script("localStorage.clear()");
     }
 
     [Fact]

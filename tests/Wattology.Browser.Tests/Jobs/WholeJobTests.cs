@@ -156,7 +156,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "oil gauge 3, jug 2");
         bay.PressButton("Record the catch test");
-        bay.See(".latest", "% of what is expected");
+        bay.See(".latest", "× what is expected");
         bay.See("#spot-oil-supply-1", "sound");
     }
 

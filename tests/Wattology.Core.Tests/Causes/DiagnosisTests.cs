@@ -24,7 +24,8 @@ public sealed class DiagnosisTests
     [Fact]
     public void Settled_needs_three_groups_beside_what_the_customer_says()
     {
-        DiagnoseResult Seen(params string[] ids) => Diagnosis.Compute(CauseModel.Usual, new(ids.ToDictionary(f => f, _ => new Said(Answer.Present, Known.Seen))));
+        DiagnoseResult Seen(params string[] ids) => Diagnosis.Compute(CauseModel.Usual,
+            new(ids.ToDictionary(f => f, _ => new Said(Answer.Present, Known.Seen))));
         var two = Seen("feed-flow-low", "shaft-blued", "shaft-blue-through-drain", "oil-light-late", "whine-or-scrape");
         Assert.True(two.Causes[0] is { Id: "starved", P: > 0.8 });
         Assert.Equal(RankingVerdict.Leading, two.Verdict);

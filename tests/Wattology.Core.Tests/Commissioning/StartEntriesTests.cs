@@ -78,7 +78,8 @@ public sealed class StartEntriesTests
     [Fact]
     public void The_worst_reading_with_the_new_unit_counts()
     {
-        var item = Book.Startable().Run().Tell(new CrankcaseReading(1.2, Running.Idle), Known.Measured, "box").Tell(new CrankcaseReading(0.4, Running.Loaded), Known.Measured, "box").Job
+        var item = Book.Startable().Run().Tell(new CrankcaseReading(1.2, Running.Idle), Known.Measured, "box")
+            .Tell(new CrankcaseReading(0.4, Running.Loaded), Known.Measured, "box").Job
             .HoldPoint(HoldPoint.HandOver).Items.Single(i => i.Id == "crankcase");
         Assert.False(item.Settled);
         Assert.Contains("High enough to hold oil back", item.Because);

@@ -128,8 +128,10 @@ public sealed class ShownAsJudgedTests
     public bool In_every_unit_and_by_every_limit(byte pick, byte kind, int share, byte near)
     {
         var limits = CheckList.Limits.Where(l => l.Usual.Source != LimitSource.NoneKnown).Select(l => l.Usual)
-            .Concat([new("t", LimitSource.Shop, "", -5, 40, -10, 120, Measure.Temperature), new("d", LimitSource.Shop, "", 100, 250_000, null, null, Measure.Distance),
-                new("k", LimitSource.Shop, "", 1.0342, 1.0343, 1.03, 1.04, Measure.Pressure), new("n", LimitSource.Shop, "", 1.2, 1.3, null, null, Measure.Length)])
+            .Concat([new("t", LimitSource.Shop, "", -5, 40, -10, 120, Measure.Temperature),
+                new("d", LimitSource.Shop, "", 100, 250_000, null, null, Measure.Distance),
+                new("k", LimitSource.Shop, "", 1.0342, 1.0343, 1.03, 1.04, Measure.Pressure),
+                new("n", LimitSource.Shop, "", 1.2, 1.3, null, null, Measure.Length)])
             .ToArray();
         var limit = limits[kind % limits.Length];
         var units = AllUnits[pick % AllUnits.Length];

@@ -60,7 +60,8 @@ public sealed class PressureTraceTests
         // Lost before it was ever steady, and never back.
         Assert.True(Read(Trace(t => t is > 2 and < 3.2 ? 60 : 2)).DropOuts is [{ ToEnd: true }]);
         Assert.Contains("Pressure lost at 15.1 s for 4.9 s, to the end.", Read(Trace(t => t > 15 ? 4 : Rise(t, 2, 280), noise: 0)).Words);
-        Assert.True(Read([.. Trace(t => Rise(t, 2, 280)).Select(s => s.TimeS > 116 ? s with { Kpa = null } : s)]).DropOuts is [{ NoSignal: true, ToEnd: true }]);
+        Assert.True(Read([.. Trace(t => Rise(t, 2, 280))
+            .Select(s => s.TimeS > 116 ? s with { Kpa = null } : s)]).DropOuts is [{ NoSignal: true, ToEnd: true }]);
     }
 
     [Fact]

@@ -136,7 +136,8 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
         // A figure typed is a measurement, whatever else was touched.
         var grade = measured.Length > 0 ? Known.Measured : JsonForm.ValueOf<Known>(known ?? "") ?? Usually(one);
         return await RecordAsync(said is { } against && because is not null ? new FindingOtherwise(unit, finding, against, because)
-            : said is { } read && grade == Known.Measured ? new FindingMeasured(unit, finding, read, measured) : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (grade, ""),
+            : said is { } read && grade == Known.Measured ? new FindingMeasured(unit, finding, read, measured) 
+            : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (grade, ""),
             then: $"{Own}#{PartOf(finding)}", answers: saw ?? "", at: PartOf(finding));
     }
 
