@@ -19,6 +19,9 @@ internal sealed record SweepMotion(double? GapPct, double? HysteresisPct, double
     private const double SlopeOverS = 0.05;
     private const double FinestStepS = 0.02;
     private const double SlowestSampleS = 0.0501;
+
+    // A long sweep is fitted in coarser steps, so that none takes long.
+    private const int MostSteps = 6000;
     private const double LongestLagS = 3;
     private const double LongestLagShare = 0.25;
     private const double LagDoubtS = 0.04;
@@ -44,7 +47,7 @@ internal sealed record SweepMotion(double? GapPct, double? HysteresisPct, double
         var gap = Gap(trace, settings, 0);
         if (gap is null) return None;
         if (trace.IntervalS > SlowestSampleS) return new(gap, null, null, false, false);
-        var fit = new PlayFit(trace, Math.Max(FinestStepS, trace.IntervalS));
+        var fit = new PlayFit(trace, Math.Max(Math.Max(FinestStepS, trace.IntervalS), (trace.Time[^1] - trace.Time[0]) / MostSteps));
         var longest = Math.Min(LongestLagS, LongestLagShare * (trace.Time[^1] - trace.Time[0]));
         var lag = fit.BestLag(longest);
         var best = fit.At(lag);
@@ -92,6 +95,7 @@ internal sealed class PlayFit
     private readonly double[] _time;
     private readonly double[] _feedback;
     private readonly (double Asked, int Sample)[] _way;
+    private readonly int[] _corners;
     private int _length;
     private readonly double[] _stands;
     private readonly double _mostPlay;
@@ -116,7 +120,8 @@ internal sealed class PlayFit
     {
         _trace = trace;
         (_time, _, _feedback) = trace.Evenly(stepS);
-        _way = new (double, int)[_time.Length + trace.Time.Length];
+        _corners = [.. Enumerable.Range(0, trace.Time.Length).Where(IsCorner)];
+        _way = new (double, int)[_time.Length + _corners.Length];
         _stands = new double[_time.Length];
         _mostPlay = 0.6 * trace.CommandTravel;
         _edge = Math.Max(1, 3 * trace.Noise);
@@ -174,13 +179,23 @@ internal sealed class PlayFit
         return _known[lag] = Squares(play);
     }
 
+    // A sample at which the command changes its speed.
+    private bool IsCorner(int i)
+    {
+        var (time, command) = (_trace.Time, _trace.Command);
+        return i == 0 || i == time.Length - 1 || Math.Abs((command[i + 1] - command[i]) / (time[i + 1] - time[i])
+            - (command[i] - command[i - 1]) / (time[i] - time[i - 1])) > SameSpeed;
+    }
+
+    private const double SameSpeed = 1e-6;
+
     // What the command asks at each sample and at each of its own corners between them: a turn between two samples moves the gear as well.
     private void Delay(double lag)
     {
         var (j, k) = (0, 0);
         for (var i = 0; i < _time.Length; i++)
         {
-            for (; j < _trace.Time.Length && _trace.Time[j] + lag < _time[i]; j++) _way[k++] = (_trace.Command[j], -1);
+            for (; j < _corners.Length && _trace.Time[_corners[j]] + lag < _time[i]; j++) _way[k++] = (_trace.Command[_corners[j]], -1);
             _way[k++] = (_trace.Between(_trace.Command, _time[i] - lag), i);
         }
         _length = k;

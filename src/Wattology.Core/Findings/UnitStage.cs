@@ -32,15 +32,12 @@ public static class UnitStage
 
     /// <summary>How far one unit has come: what was said last; where nobody said, what was looked at tells, and nothing looked at is on the vehicle.</summary>
     /// <param name="record">The job.</param>
-    /// <param name="turbo">Which turbo; the one that has come furthest when 0.</param>
+    /// <param name="turbo">Which turbo; when 0 the one that has come least far, since the vehicle can be looked at until every unit is off.</param>
     public static Stage StageOf(this JobRecord record, int turbo)
     {
-        if (turbo == 0) return record.Machine().TurboNumbers.Max(t => record.StageOf(t));
+        if (turbo == 0) return record.Machine().TurboNumbers.Min(t => record.StageOf(t));
         if (record.LatestOf<UnitReached>(turbo) is { } said) return said.Body.Stage;
         return record.Findings(turbo).Values.Where(f => f.Body.Answer is not null).Select(f => CauseModel.Usual.Find(f.Body.Finding)?.Stage ?? Stage.Ask)
             .Append(Stage.Vehicle).Max();
     }
-
-    /// <summary>Whether every unit is off: then nothing can be looked at on the vehicle as it was.</summary>
-    public static bool AllOff(this JobRecord record) => record.Machine().TurboNumbers.All(t => record.StageOf(t) >= Stage.Bench);
 }

@@ -83,8 +83,10 @@ public static partial class TypedValue
         var inches = number.IsFraction && written.Length == 0 && quantity.Unit is LengthUnit.Millimeter && assumed is null or LengthUnit.Millimeter;
         var unit = inches ? LengthUnit.Inch : found.Unit ?? assumed ?? quantity.Unit;
         double Kept(double value) => Plain(unit is null || quantity.Unit is null ? value : UnitConverter.Convert(value * found.Times, unit, quantity.Unit));
+        Offer Gauge(double absolute) => new($"{Written(Math.Round(Kept(sign * absolute) - UsualAtmosphereKpa, 4))} kPa", Math.Round(Kept(sign * absolute)
+            - UsualAtmosphereKpa, 4));
         if (found.Absolute) return No($"'{shown}' is an absolute pressure. Take the barometer off it, and type the gauge pressure.",
-            new Offer($"{Written(Kept(sign * number.Value) - UsualAtmosphereKpa)} kPa", Kept(sign * number.Value) - UsualAtmosphereKpa));
+            number.Thousands is { } many ? [Gauge(many), Gauge(number.Value)] : [Gauge(number.Value)]);
         if (number.Thousands is not { } grouped) return Finite(Kept(sign * number.Value), inches ? "a fraction without a unit is read as inches" : null);
 
         var (small, large) = (Kept(sign * number.Value), Kept(sign * grouped));
@@ -94,7 +96,7 @@ public static partial class TypedValue
             var (value, way) = usual.Holds(small) ? (small, number.Value) : (large, grouped);
             return new(value, $"read as {Grouped(sign * way)}{(written.Length > 0 ? " " + written : "")}", null, []);
         }
-        return No($"'{shown}' can be read two ways: {As(grouped)} or {Written(sign * number.Value)}0{(written.Length > 0 ? " " + written : "")}.",
+        return No($"'{shown}' can be read two ways: {As(grouped)} or {Decimal(sign * number.Value)}{(written.Length > 0 ? " " + written : "")}.",
             new Offer(As(grouped), large), new Offer($"{Decimal(sign * number.Value)}{(written.Length > 0 ? " " + written : "")}", small));
 
         Understood Finite(double value, string? note) => double.IsFinite(value) ? new(value, note, null, []) : No("This number is too large to mean anything.");

@@ -103,7 +103,9 @@ public static class JobPdf
         foreach (var (finding, answered) in job.Answers.OrderBy(a => a.Value.Entry.Seq))
         {
             var words = FindingWords.Of(finding);
-            flow.Fact(words.Title, answered.Answer == Answer.Present ? words.Present : words.Absent);
+            var how = answered.Entry.Known.Length == 0 ? "" : $" ({answered.Entry.Known.Replace('-', ' ')}"
+                + $"{(job.Record.FigureOf(answered.Entry) is { } figure ? $", {figure}" : "")})";
+            flow.Fact(words.Title, (answered.Answer == Answer.Present ? words.Present : words.Absent) + how);
         }
     }
 

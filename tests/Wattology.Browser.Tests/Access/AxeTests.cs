@@ -28,7 +28,7 @@ public sealed class AxeTests(DemoShopFixture demo)
         var suspect = DemoJobs.Find(bay, "Brewery van");
         var cured = DemoJobs.Find(bay, "Hill-climb");
         foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job="
-            + busy.Split('/')[2], "/limits", "/instruments", "/tablet",
+            + busy.Split('/')[2], "/limits", "/instruments", "/tablet", "/judgement",
             "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
             + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
             busy + "/drain/1", cured + "/drain/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release", twin + "/prime", ready + "/start", running

@@ -54,13 +54,12 @@ public sealed class LooksNowTests
     public void A_unit_is_as_far_as_was_said_last_and_else_as_what_was_looked_at_tells()
     {
         var job = Book.In(2);
-        Assert.Equal((Stage.Vehicle, false), (job.Record.StageOf(1), job.Record.AllOff()));
+        Assert.Equal(Stage.Vehicle, job.Record.StageOf(1));
         job.Tell(new UnitReached(2, Stage.Strip), Known.Seen);
-        Assert.Equal((Stage.Vehicle, Stage.Strip, Stage.Strip, false), (job.Record.StageOf(1), job.Record.StageOf(2), job.Record.StageOf(0),
-            job.Record.AllOff()));
+        Assert.Equal((Stage.Vehicle, Stage.Strip, Stage.Vehicle), (job.Record.StageOf(1), job.Record.StageOf(2), job.Record.StageOf(0)));
         Assert.Equal("turbo 2: unit open", job.Job.Words(job.Entries[^1]));
         job.Tell(new UnitReached(1, Stage.Bench), Known.Seen);
-        Assert.True(job.Record.AllOff());
+        Assert.Equal(Stage.Bench, job.Record.StageOf(0));
         Assert.Equal(Stage.Bench, Book.In().Look("wheel-rubbed", true).Record.StageOf(1));
         Assert.Equal(Stage.Vehicle, Book.In().Look("wheel-rubbed", true).Tell(new UnitReached(1, Stage.Vehicle), Known.Seen).Record.StageOf(1));
         Assert.Equal("turbo", Book.In().Refusal(new UnitReached(2, Stage.Bench))!.Field);

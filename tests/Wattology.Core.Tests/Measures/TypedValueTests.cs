@@ -86,6 +86,8 @@ public sealed class TypedValueTests
         var offer = Assert.Single(TypedValue.Read("1.8 bar abs", Quantity.Of(Measure.Pressure)).Offers);
         Assert.Equal(78.675, offer.Value, 6);
         Assert.Equal("78.675 kPa", offer.Typed);
+        Assert.Equal([1148.675, -100.075], TypedValue.Read("1,250 kPa abs", Quantity.Of(Measure.Pressure)).Offers.Select(o => Math.Round(o.Value, 3)));
+        Assert.Contains("184000 km or 184.0000 km", TypedValue.Read("184.000 km", Quantity.Of(Measure.Distance)).Fault);
     }
 
     [Fact]
