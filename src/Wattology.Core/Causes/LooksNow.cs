@@ -15,7 +15,7 @@ public sealed record LooksNow(IReadOnlyList<NextCheck> Next, IReadOnlyList<NextS
     // Found by letting a technician follow the offers through many failures, see docs/judgement.md: looks at the unit up to these minutes are taken anyway,
     // in so many ways they may come out, and from this rate down a look on the vehicle waits for them. Other figures named the cause less often in 45 minutes.
     private const double QuickMinutes = 6;
-    private const int Ways = 48;
+    private const int Ways = 24;
     private const double WorthOfVehicle = 0.015;
 
     /// <summary>What is offered at a stage.</summary>

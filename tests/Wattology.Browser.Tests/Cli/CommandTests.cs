@@ -19,6 +19,9 @@ public sealed class CommandTests(DemoShopFixture demo)
         Assert.Contains("missing", JsonDocument.Parse(refused.Error).RootElement.GetProperty("errors").GetProperty("1.want_deg").GetString());
         Assert.Equal(2, (await RunningShop.RunToEndAsync("", "calc", "turn")).Code);
         Assert.Equal(2, (await RunningShop.RunToEndAsync("{}", "calc", "no-such")).Code);
+        var half = await RunningShop.RunToEndAsync("""{"findings":{"low-power":"\ud800"}}""", "calc", "diagnose");
+        Assert.Equal((2, ""), (half.Code, half.Out));
+        Assert.Contains("findings.low-power", half.Error);
     }
 
     [Fact]

@@ -20,6 +20,9 @@ public sealed class CalculationApiTests
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.Status);
         Assert.Equal("application/problem+json", refused.Raw.Content.Headers.ContentType!.MediaType);
         Assert.Equal(["1.now_deg", "1.want_deg"], JsonDocument.Parse(refused.Text).RootElement.GetProperty("errors").EnumerateObject().Select(e => e.Name));
+        // Half a character is a fault like any other, wherever it stands.
+        foreach (var half in new[] { """{"findings":{"\ud800":"present"}}""", """{"findings":{"low-power":"\ud800"}}""", """{"\udfff":1,"findings":{}}""" })
+            Assert.Equal(HttpStatusCode.UnprocessableEntity, (await visitor.SendJsonAsync("/api/calc/diagnose", half)).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await visitor.SendJsonAsync("/api/calc/no-such", turn)).Status);
         Assert.Equal(HttpStatusCode.UnsupportedMediaType, (await visitor.SendAsync("/api/calc/turn", ("now_deg", "1"))).Status);
     }
