@@ -29,21 +29,12 @@ public sealed record SweepInput(IReadOnlyList<SweepSample> Samples, SweepFigures
     /// <summary>The fewest samples with a feedback.</summary>
     public const int FewestSamples = 8;
 
-    /// <summary>The most samples.</summary>
-    public const int MostSamples = 200_000;
-
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
-        if (Samples.Count > MostSamples) faults.Add(Faults.Join(path, "samples"), "At most 200,000 samples are read.");
+        SampleTimes.Check([.. Samples.Select(s => s.TimeS)], faults, path);
         if (Samples.Count(s => s.FeedbackPct is not null) < FewestSamples)
             faults.Add(Faults.Join(path, "samples"), $"At least {FewestSamples} samples with a feedback are needed.");
-        for (var i = 1; i < Samples.Count; i++)
-            if (Samples[i].TimeS <= Samples[i - 1].TimeS)
-            {
-                faults.Add(Faults.Join(path, string.Create(CultureInfo.InvariantCulture, $"samples.{i}.time_s")), "Times must rise from sample to sample.");
-                break;
-            }
     }
 }
 

@@ -155,19 +155,18 @@ internal sealed class PlayFit
             Delay(lag);
             return Squares(0).Squares;
         }
-        const int steps = 24;
-        var coarse = Enumerable.Range(0, steps + 1).Select(k => longest * k / steps * k / steps).ToArray();
-        var at = Nearly.IndexOfLeast([.. coarse.Select(Of)]);
-        return Of(Golden(Of, coarse[Math.Max(0, at - 1)], coarse[Math.Min(steps, at + 1)], 0.002));
+        return Of(Least(Of, longest));
     }
 
-    private double Best(double longest)
+    private double Best(double longest) => Least(lag => At(lag).Squares, longest);
+
+    // The delay at which something is least: stepped through, the finer the shorter, then narrowed down.
+    private static double Least(Func<double, double> of, double longest)
     {
         const int steps = 24;
         var coarse = Enumerable.Range(0, steps + 1).Select(k => longest * k / steps * k / steps).ToArray();
-        var at = Nearly.IndexOfLeast([.. coarse.Select(d => At(d).Squares)]);
-        double from = coarse[Math.Max(0, at - 1)], to = coarse[Math.Min(steps, at + 1)];
-        return Golden(d => At(d).Squares, from, to, 0.002);
+        var at = Nearly.IndexOfLeast([.. coarse.Select(of)]);
+        return Golden(of, coarse[Math.Max(0, at - 1)], coarse[Math.Min(steps, at + 1)], 0.002);
     }
 
     /// <summary>How well a delay fits.</summary>

@@ -125,10 +125,11 @@ public static class Diagnosis
     /// <param name="input">What was said, what cannot be, and what can be looked at.</param>
     public static DiagnoseResult Compute(CauseModel model, DiagnoseInput input)
     {
-        var (ranked, evidence) = Weigh(model, input);
+        var evidence = new Evidence(model, input);
+        var causes = CausesOf(model, evidence);
         var looks = new NextLooks(model, input, evidence);
         var (next, sets) = (looks.Singles(_ => true, [looks.Now]), looks.Sets(_ => true, [looks.Now]));
-        return ranked with { Next = next, Sets = sets, Suggest = DiagnoseResult.First(next, sets) };
+        return new(VerdictOf(causes, evidence), causes, WhyOf(model, evidence), next, sets, DiagnoseResult.First(next, sets));
     }
 
     /// <summary>Ranks the causes without arguments and without weighing what to look at next: for whoever needs no more.</summary>
@@ -141,17 +142,9 @@ public static class Diagnosis
         return (VerdictOf(causes, evidence), causes);
     }
 
-    private static (DiagnoseResult Ranked, Evidence Evidence) Weigh(CauseModel model, DiagnoseInput input)
-    {
-        var evidence = new Evidence(model, input);
-        var causes = CausesOf(model, evidence);
-        var why = new List<Argument>(evidence.Answered.Count * evidence.Causes.Count);
-        foreach (var answered in evidence.Answered)
-            foreach (var cause in evidence.Causes)
-                why.Add(new(model.Causes[cause], answered.Finding.Id, evidence.Decibans(cause, answered)));
-        return (new(VerdictOf(causes, evidence), causes, Nearly.Descending(why, a => Math.Abs(a.Db), (a, b) => string.CompareOrdinal(a.Cause, b.Cause) is var by
-            and not 0 ? by : string.CompareOrdinal(a.Finding, b.Finding)), [], [], null), evidence);
-    }
+    private static IReadOnlyList<Argument> WhyOf(CauseModel model, Evidence evidence)
+        => Nearly.Descending(evidence.Answered.SelectMany(a => evidence.Causes.Select(c => new Argument(model.Causes[c], a.Finding.Id, evidence.Decibans(c, a)))),
+            a => Math.Abs(a.Db), (a, b) => string.CompareOrdinal(a.Cause, b.Cause) is var by and not 0 ? by : string.CompareOrdinal(a.Finding, b.Finding));
 
     private static IReadOnlyList<CauseChance> CausesOf(CauseModel model, Evidence evidence)
         => Nearly.Descending(evidence.Causes.Select(c => new CauseChance(model.Causes[c], evidence.ChanceOf(c))), c => c.P,

@@ -34,21 +34,14 @@ public sealed record PressureTraceInput(IReadOnlyList<PressureSample> Samples, T
     TraceSettings? Settings = null) : IHasRules
 {
     private const int FewestSamples = 5;
-    private const int MostSamples = 200_000;
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
-        if (Samples.Count > MostSamples) faults.Add(Faults.Join(path, "samples"), "At most 200,000 samples are read.");
+        SampleTimes.Check([.. Samples.Select(s => s.TimeS)], faults, path);
         if (Samples.Count(s => s.Kpa is not null) < FewestSamples)
             faults.Add(Faults.Join(path, "samples"), $"At least {FewestSamples} samples with a pressure are needed.");
         if (HotIdle is { } idle && idle.ToS < idle.FromS) faults.Add(Faults.Join(path, "hot_idle.to_s"), "The idle ends before it begins.");
-        for (var i = 1; i < Samples.Count; i++)
-            if (Samples[i].TimeS <= Samples[i - 1].TimeS)
-            {
-                faults.Add(Faults.Join(path, string.Create(CultureInfo.InvariantCulture, $"samples.{i}.time_s")), "Times must rise from sample to sample.");
-                break;
-            }
     }
 }
 
