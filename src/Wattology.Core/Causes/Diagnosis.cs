@@ -143,7 +143,8 @@ public static class Diagnosis
     }
 
     private static IReadOnlyList<Argument> WhyOf(CauseModel model, Evidence evidence)
-        => Nearly.Descending(evidence.Answered.SelectMany(a => evidence.Causes.Select(c => new Argument(model.Causes[c], a.Finding.Id, evidence.Decibans(c, a)))),
+        => Nearly.Descending(evidence.Answered.SelectMany(a => evidence.Causes
+            .Select(c => new Argument(model.Causes[c], a.Finding.Id, evidence.Decibans(c, a)))),
             a => Math.Abs(a.Db), (a, b) => string.CompareOrdinal(a.Cause, b.Cause) is var by and not 0 ? by : string.CompareOrdinal(a.Finding, b.Finding));
 
     private static IReadOnlyList<CauseChance> CausesOf(CauseModel model, Evidence evidence)
