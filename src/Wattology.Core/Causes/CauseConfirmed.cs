@@ -25,6 +25,7 @@ public sealed record CauseConfirmed([Bounds(0, 2)] int Turbo, string Cause,
         })
     {
         Right = Right.ConfirmCause,
+        Ages = Ages.Lasts,
         Refuse = (job, body) => rank(job, body.Turbo).Causes[0].Id is var leader && leader != body.Cause && string.IsNullOrWhiteSpace(body.Disagreement)
             ? new($"The ranking has {Remedies.Title(leader).ToLowerInvariant()} first; say why it is another cause.", "disagreement") : null,
     };
@@ -49,6 +50,7 @@ public sealed record CauseAlso([Bounds(0, 2)] int Turbo, string Cause,
     {
         Right = Right.ConfirmCause,
         Correction = Correction.ByTakingBack,
+        Ages = Ages.Lasts,
         Refuse = (job, body) => job.Record.Causes().Any(c => c.Cause == body.Cause && c.Turbo == body.Turbo)
             ? new("This cause stands already.", "cause") : !job.Record.Causes().Any() ? new("Confirm the first cause first.", "cause") : null,
     };
@@ -74,7 +76,7 @@ public sealed record RemedyNoted(string Remedy, bool Done, [Needed("Say what was
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<RemedyNoted>("remedy", "Put right",
-        (_, n) => $"{Remedies.Find(n.Body.Remedy)?.Text ?? n.Body.Remedy}: {(n.Body.Done ? "done" : "open again")}, {n.Body.Note}");
+        (_, n) => $"{Remedies.Find(n.Body.Remedy)?.Text ?? n.Body.Remedy}: {(n.Body.Done ? "done" : "open again")}, {n.Body.Note}") { Ages = Ages.Lasts };
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

@@ -27,7 +27,7 @@ public sealed record CheckReading(CheckDefinition Check, int Turbo, Found Found,
     public string Why => Reopened is null ? Found.Why : Reopened.Words;
 
     /// <summary>A word that says it better than the verdict's own.</summary>
-    public string? Word => Reopened is null ? Found.Word : "reopened";
+    public string? Word => Reopened is null ? Found.Word : Reopened.Word;
 
     /// <summary>Sound, or taken by name: a doubt or a bare reading can be; a stop, or what nobody looked at, cannot.</summary>
     public bool Settled => Verdict == Verdict.Sound || (AcceptedBy is not null && MayBeTaken);
@@ -41,8 +41,9 @@ public sealed record CheckReading(CheckDefinition Check, int Turbo, Found Found,
     /// <param name="turbo">Which turbo; 0 for the engine.</param>
     public static CheckReading Of(CheckDefinition check, JobContext job, int turbo)
     {
-        var found = check.Read(job, turbo);
-        return new CheckReading(check, turbo, found, found.Since is { } since ? job.Record.AcceptanceOf(since)?.Entry.By : null,
-            found.Since is { } read ? Reopening.Since(check.ReopenedBy, job, turbo, read) : null);
+        var reading = new CheckReading(check, turbo, check.Read(job, turbo));
+        if (reading.Found.Since is not { } since) return reading;
+        reading = reading with { AcceptedBy = job.Record.AcceptanceOf(since)?.Entry.By, Reopened = Reopening.Since(check.ReopenedBy, job, turbo, since) };
+        return reading.Settled && EarlierPass.Of(job, since) is { } told ? reading with { Reopened = told } : reading;
     }
 }

@@ -27,5 +27,6 @@ public sealed record HoldPointPassed(HoldPoint Point, IReadOnlyList<string> Open
             + $"{n.Body.Reason}{(n.Entry.Second.Length > 0 ? $" Second name: {n.Entry.Second}." : "")}")
     {
         Correction = Correction.Never,
+        Ages = Ages.Lasts,
     };
 }

@@ -40,6 +40,9 @@ public sealed record ItemState(Standing Standing, string Because, Entry? By = nu
     /// <summary>Whether it is settled.</summary>
     public bool Settled => Standing == Standing.Settled;
 
+    /// <summary>The earlier pass that counts as told, where a look settles it again.</summary>
+    public Entry? Pass { get; init; }
+
     /// <summary>Settled.</summary>
     public static ItemState Done(string because, Entry? by = null) => new(Standing.Settled, because, by);
 
@@ -64,7 +67,10 @@ public sealed record ItemState(Standing Standing, string Because, Entry? By = nu
 
     /// <summary>By a check's reading: settled when it is sound or taken by name, open with its verdict otherwise.</summary>
     public static ItemState Of(CheckReading reading) => reading.Settled ? Done(reading.Why, reading.Found.Since)
-        : Of(reading.Verdict, reading.Why, reading.Reopened?.By ?? reading.Found.Since);
+        : reading.Reopened is { } again ? Of(again) : Of(reading.Verdict, reading.Why, reading.Found.Since);
+
+    /// <summary>Seen once, and to be looked at again.</summary>
+    public static ItemState Of(Reopened again) => NotLooked(again.Words, again.By) with { Pass = again.Pass };
 
     /// <summary>Who may pass it at a hold point. What one look would settle at the first start takes two names: looking is quicker.</summary>
     public Takes At(HoldPoint point) => Standing switch

@@ -43,6 +43,9 @@ public sealed record Question(string Id, string Title, IReadOnlyList<LookAnswer>
     /// <summary>What an answer comes to when it is recorded, where that is more than the answer's own verdict: what a limit in force asks besides.</summary>
     public Func<JobContext, Looked, Verdict?> Judge { get; init; } = (_, _) => null;
 
+    /// <summary>What becomes of an answer when the job lies still.</summary>
+    public Ages Ages { get; init; }
+
     /// <summary>Its answer holds for the moment it is given, and is never sent later than that.</summary>
     public bool Momentary { get; init; }
 
@@ -61,7 +64,9 @@ public sealed record Question(string Id, string Title, IReadOnlyList<LookAnswer>
     public LookState Read(JobContext job, int turbo)
     {
         var noted = job.Record.Latest<Looked>(l => l.Question == Id && l.Turbo == turbo);
-        return new(this, noted, noted is null ? null : Reopening.Since(ReopenedBy, job, turbo, noted.Entry));
+        if (noted is null) return new(this, null, null);
+        var state = new LookState(this, noted, Reopening.Since(ReopenedBy, job, turbo, noted.Entry));
+        return state.Item.Settled && EarlierPass.Of(job, noted.Entry) is { } told ? state with { Reopened = told } : state;
     }
 
     /// <summary>What a look says on the drawing, where the question stands for a whole check.</summary>
@@ -102,7 +107,7 @@ public sealed record LookState(Question Question, Noted<Looked>? Noted, Reopened
         get
         {
             if (Noted is null) return ItemState.NotLooked("Not answered yet.");
-            if (Reopened is not null) return ItemState.NotLooked(Reopened.Words, Reopened.By);
+            if (Reopened is not null) return ItemState.Of(Reopened);
             var words = $"{char.ToUpperInvariant(Words[0])}{Words[1..]}.";
             return Answer is { Barred: true } ? ItemState.Barred(words, Noted.Entry) : ItemState.Of(Noted.Outcome is LookedOutcome outcome
                 ? outcome.Judgement.Verdict : Verdict.ReadingOnly, words, Noted.Entry);
@@ -139,6 +144,7 @@ public sealed record Looked([Bounds(0, 2)] int Turbo, string Question, string An
         Correction = Correction.ByTakingBack,
         Question = (record, body) => (record.Latest<Looked>(l => l.Question == body.Question && l.Turbo == body.Turbo)?.Entry, $"look.{body.Question}"),
         Guard = body => find(body.Question)?.Needs,
+        AgesBy = body => find(body.Question)?.Ages ?? Ages.LookAgain,
         Refuse = (job, body) =>
         {
             if (find(body.Question) is not { } question) return new("There is no such question.", "question");

@@ -44,10 +44,23 @@ public sealed record Reopening(string Kind, string Because, Func<JobContext, Ent
 /// <param name="Because">What it did.</param>
 public sealed record Reopened(Entry By, string Because)
 {
+    /// <summary>Nothing undid it, but it counts as told only: see <see cref="EarlierPass"/>.</summary>
+    public bool Told { get; init; }
+
+    /// <summary>The pass that counts as told, where a look settles it again.</summary>
+    public Entry? Pass { get; init; }
+
+    /// <summary>What is to be done.</summary>
+    public string Again { get; init; } = "Look again.";
+
+    /// <summary>In a word.</summary>
+    public string Word => Told ? "told" : "reopened";
+
     /// <summary>In a sentence.</summary>
-    public string Words => $"Reopened by entry {By.Seq} of {By.By}: {Because}. Look again.";
+    public string Words => Told ? $"Counts as told: {Because}. {Again}" : $"Reopened by entry {By.Seq} of {By.By}: {Because}. {Again}";
 
     /// <summary>In a sentence that says when.</summary>
     /// <param name="when">The entry's time, in the shop's zone.</param>
-    public string WordsAt(string when) => $"Reopened by entry {By.Seq} of {By.By}, {when}: {Because}. Look again.";
+    public string WordsAt(string when) => Told ? $"Counts as told: {Because}, {when}. {Again}"
+        : $"Reopened by entry {By.Seq} of {By.By}, {when}: {Because}. {Again}";
 }

@@ -28,7 +28,7 @@ public static class AfterRunCheck
         new("cleared", "cleared"),
         new("none", "none to clear"),
         new("left", "left", Verdict.Doubtful, Asks: "Why"),
-    ]);
+    ]) { Ages = Ages.Lasts };
 
     /// <summary>Codes after the run.</summary>
     public static readonly Question CodesAfter = new("codes-after", "Fault codes after the run",
@@ -60,7 +60,7 @@ public static class AfterRunCheck
         new("driven", "driven under load, boost seen"),
         new("loaded", "load run at a stand, boost seen"),
         new("not-done", "not done", Verdict.Sound, Known.Told, "Why not"),
-    ]);
+    ]) { Ages = Ages.Lasts };
 
     /// <summary>The failed unit and what came off with it.</summary>
     public static readonly Question OldParts = new("old-parts", "Old parts tagged",
@@ -68,12 +68,17 @@ public static class AfterRunCheck
         new("tagged", "unit, feed pipe and filter tagged and kept", Asks: "Where they lie") { Optional = true },
         new("customer", "given to the customer", Verdict.Doubtful, Known.Told, "Why"),
         new("not-kept", "not kept", Verdict.Doubtful, Known.Told, "Why"),
-    ]) { Applies = (job, _) => job.Record.Machine().Kind != JobKind.FirstFitment, Hint = "Old parts are evidence until the claim is decided." };
+    ])
+    {
+        Applies = (job, _) => job.Record.Machine().Kind != JobKind.FirstFitment,
+        Ages = Ages.Lasts,
+        Hint = "Old parts are evidence until the claim is decided.",
+    };
 
     /// <summary>The driver.</summary>
     public static readonly Question DriverTold = new("driver-told", "Driver told",
         [new("told", "told", Known: Known.Told, Asks: "What they were told")])
-        { Hint = "Let it idle before stopping when hot; when to come back for the re-torque; what to watch." };
+        { Ages = Ages.Lasts, Hint = "Let it idle before stopping when hot; when to come back for the re-torque; what to watch." };
 
     private static readonly IReadOnlyList<Question> Asked = [Smoke, CodesCleared, CodesAfter, OilAfter, CoolantCold, RoadTest, OldParts, DriverTold];
 
@@ -137,7 +142,7 @@ public static class AfterRunCheck
             return read.Judgement.Verdict != Verdict.Stop && context.Job.Record.AcceptanceOf(own.Entry) is { } taken
                 ? ItemState.Done($"{read.Why} Taken by {taken.Entry.By}.", own.Entry) : ItemState.Of(read.Judgement.Verdict, read.Why, own.Entry);
         if (felt.Noted is { } noted && noted.Entry.Seq > since) return reading.Verdict == Verdict.Stop ? ItemState.Of(reading)
-            : felt.Answer!.Verdict == Verdict.Doubtful ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.By}. {felt.Words}.", noted.Entry);
+            : felt.Answer is not { Verdict: not Verdict.Doubtful } ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.By}. {felt.Words}.", noted.Entry);
         return ItemState.NotLooked("Not read since the new unit runs.");
     }
 

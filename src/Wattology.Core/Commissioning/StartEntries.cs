@@ -113,6 +113,7 @@ public sealed record RunEnded(RunEnd How) : EntryBody
             + $"{(ran.Seconds < 60 ? $"{ran.Seconds:0.0} s" : $"{ran.Seconds / 60:0.0} min")}{ran.ClockWords}" : "")
     {
         Correction = Correction.Never,
+        Ages = Ages.Lasts,
         Refuse = (job, body) => EngineRuns.Of(job) is not { Running: not null } runs ? "The engine was stopped already."
             : body.How == RunEnd.DidNotFire && runs.Pressure is not null ? "It ran: its oil pressure was seen." : null,
     };
@@ -123,7 +124,7 @@ public sealed record EngineStopped : EntryBody
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<EngineStopped, Crank.Lasted>("stopped", "Engine stopped", (_, _) => null,
-        (_, n) => n.Outcome is Crank.Lasted lasted ? $"after {lasted.Seconds / 60:0.0} min" : "") { Correction = Correction.Never, Retired = true };
+        (_, n) => n.Outcome is Crank.Lasted lasted ? $"after {lasted.Seconds / 60:0.0} min" : "") { Correction = Correction.Never, Retired = true, Ages = Ages.Lasts };
 }
 
 /// <summary>Trouble seen while the engine runs.</summary>

@@ -114,6 +114,9 @@ public static class Firing
         return open;
     }
 
+    /// <summary>The latest entry that made it unable to fire; null when none did.</summary>
+    public static Entry? LastTaken(JobRecord record) => record.Latest<FiringTaken>()?.Entry ?? record.Latest<FiringDisabled>()?.Entry;
+
     /// <summary>Whether the engine cannot fire: its fuel is away, and on petrol its spark too, each by a thing that really takes it.</summary>
     public static bool IsUnable(JobRecord record)
         => Open(record) is var open && open.Any(d => d.Fuel) && (record.Machine().Fuel == Fuel.Diesel || open.Any(d => d.Spark));

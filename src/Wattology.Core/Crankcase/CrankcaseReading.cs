@@ -47,6 +47,7 @@ public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure), Us
                 + $"{outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
     {
         MeasuredWith = [InstrumentKind.Manometer],
+        Ages = Ages.MeasureAgain,
         Caution = new("Engine running: keep clear of belts, fan and hot exhaust; a diesel drawing oil can run away on it, so have the intake cover to hand."),
     };
 }
@@ -83,5 +84,6 @@ public sealed record CrankcaseDeferred([Needed("Say why it cannot be measured ye
     public static readonly EntryKind Kind = new EntryKind<CrankcaseDeferred>("crankcase-deferred", "Crankcase due after the first start", (_, n) => n.Body.Why)
     {
         Correction = Correction.ByTakingBack,
+        Ages = Ages.Lasts,
     };
 }

@@ -19,6 +19,17 @@ public enum Correction
     Never,
 }
 
+/// <summary>What becomes of a pass that rests on an entry when the job lies still, or came from elsewhere.</summary>
+public enum Ages
+{
+    /// <summary>It counts as told until somebody looks again.</summary>
+    LookAgain,
+    /// <summary>The same, and a look does not tell: it is measured again.</summary>
+    MeasureAgain,
+    /// <summary>It outlasts it: an act that took place, what a unit is, what was told anyway.</summary>
+    Lasts,
+}
+
 /// <summary>Why an entry may not be recorded, and what would be right.</summary>
 /// <param name="Message">The reason in a sentence.</param>
 /// <param name="Field">The field it belongs to; empty where it is about the whole.</param>
@@ -81,6 +92,12 @@ public abstract class EntryKind
 
     /// <summary>The hold point that guards one body of this kind; the kind's own unless its subject says otherwise.</summary>
     public virtual HoldPoint? NeedsFor(EntryBody body) => Needs;
+
+    /// <summary>What becomes of a pass that rests on such an entry when the job lies still.</summary>
+    public Ages Ages { get; init; }
+
+    /// <summary>The same for one body of this kind; the kind's own unless its subject says otherwise.</summary>
+    public virtual Ages AgesOf(EntryBody body) => Ages;
 
     /// <summary>Read for ever, recorded no more: a newer kind says it better.</summary>
     public bool Retired { get; init; }
@@ -149,6 +166,12 @@ public class EntryKind<TBody> : EntryKind where TBody : EntryBody
 
     /// <summary>The hold point that guards a body; the kind's own when null.</summary>
     public Func<TBody, HoldPoint?>? Guard { get; init; }
+
+    /// <summary>What becomes of a body when the job lies still; the kind's own when null.</summary>
+    public Func<TBody, Ages>? AgesBy { get; init; }
+
+    /// <inheritdoc/>
+    public override Ages AgesOf(EntryBody body) => AgesBy is null ? Ages : AgesBy((TBody)body);
 
     /// <inheritdoc/>
     public override HoldPoint? NeedsFor(EntryBody body) => Guard is null ? Needs : Guard((TBody)body);

@@ -21,7 +21,7 @@ public static class FindingsCheck
         new("found", "missing, and found", Asks: "Where"),
         new("accounted", "accounted for", Asks: "How: where it must have gone, and why that does no harm"),
         new("not-found", "missing, and not found", Verdict.Stop),
-    ]);
+    ]) { Ages = Ages.Lasts };
 
     /// <summary>The check.</summary>
     /// <param name="causeKind">The kind of a confirmed cause.</param>

@@ -59,6 +59,8 @@ public static class CheckList
         Waiting.Kind,
         Accepted.Kind,
         TakenBack.Kind,
+        BroughtIn.Kind,
+        LookedAgain.Kind,
         HoldPointPassed.KindOf((job, item) => HoldPoints.TitleOf(job.Record.Machine().Turbos, item)),
         HandedOver.Kind,
         JobEnded.KindOf(job => Bursts.Running(job.Record) is not null || EngineRuns.Of(job).Running is not null, Holding),
@@ -68,8 +70,8 @@ public static class CheckList
         .. All.SelectMany(c => c.Kinds),
     ]);
 
-    /// <summary>Every limit: the checks' own, then those of measurements that are no check yet.</summary>
-    public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), .. SweepLimits.All];
+    /// <summary>Every limit: the checks' own, then what belongs to no single check, then those of measurements that are no check yet.</summary>
+    public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), EarlierPass.Pause, .. SweepLimits.All];
 
     /// <summary>Every question answered by a touch.</summary>
     public static readonly IReadOnlyList<Question> Questions = [.. All.SelectMany(c => c.Questions)];

@@ -28,6 +28,9 @@ public sealed class HoldPoints(JobContext job, Func<string, int, CheckReading> c
         return turbos == 2 ? $"{title}, turbo {turbo}" : title;
     }
 
+    private ItemState? Aged(ItemState? state)
+        => state is { Settled: true, By: { } by } && EarlierPass.Of(job, by) is { } told ? ItemState.Of(told) : state;
+
     private IEnumerable<Item> Items(HoldPoint point)
     {
         var context = new ItemContext(job, check, Judge);
@@ -35,7 +38,7 @@ public sealed class HoldPoints(JobContext job, Func<string, int, CheckReading> c
         foreach (var definition in CheckList.All.Where(c => c.Applies(job)))
             foreach (var item in definition.Items.Where(i => i.Point == point))
                 foreach (var turbo in item.PerTurbo ? machine.TurboNumbers : [0])
-                    if (item.State(context, turbo) is { } state)
+                    if (Aged(item.State(context, turbo)) is { } state)
                         yield return new(turbo > 0 ? $"{item.Id}-{turbo}" : item.Id, machine.Named(item.Title, turbo), state, item.Sheet ?? definition.Id,
                             turbo,
                             state.At(point));

@@ -4,6 +4,7 @@ using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
+using Wattology.Core.HandOver;
 using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
 
@@ -98,13 +99,18 @@ public sealed class JudgedJob(JobContext context)
         Context.FamilyCases.Count == 0 ? null : Priors.ToDictionary(p => p.Cause, p => p.Learned), Machine.ExcludedCauses,
         Open: Record.StageOf(turbo) == Stage.Strip ? [CauseModel.UnitOpen] : null);
 
+    /// <summary>What counts as told since the job lay still or was brought in, and a look settles again: items of the hold points ahead, each once.</summary>
+    public IReadOnlyList<Item> ToLookAgain => field ??= Record.IsEnded() ? [] : [.. new[] { Entries.HoldPoint.Release, Entries.HoldPoint.Crank,
+        Entries.HoldPoint.Start, Entries.HoldPoint.HandOver }.SelectMany(p => HoldPoint(p).Open).Where(i => i.State.Pass is not null)
+        .DistinctBy(i => i.State.Pass!.Hash)];
+
     /// <summary>What readings answer, of one turbo with the engine or of all when 0, whatever a person says of it.</summary>
     public IReadOnlyDictionary<string, Answered> ReadingsOf(int turbo)
     {
         var answers = new Dictionary<string, Answered>();
         foreach (var reading in Checks.Where(c => turbo == 0 || c.Turbo == 0 || c.Turbo == turbo))
             foreach (var answered in reading.Check.Answers)
-                if (answered.Present(reading) is { } present && reading.Found.Since is { } since && (present || !answers.ContainsKey(answered.Finding)))
+                if (answered.Present(reading.Reopened is { Told: true } ? reading with { Reopened = null } : reading) is { } present && reading.Found.Since is { } since && (present || !answers.ContainsKey(answered.Finding)))
                     answers[answered.Finding] = new(present ? Answer.Present : Answer.Absent, since, reading);
         return answers;
     }
@@ -128,5 +134,5 @@ public sealed class JudgedJob(JobContext context)
 public sealed record Answered(Answer Answer, Entry Entry, CheckReading? Reading)
 {
     /// <summary>How it is known; null where the entry does not say.</summary>
-    public Known? Known => JsonForm.ValueOf<Known>(Entry.Known);
+    public Known? Known => Reading?.Reopened is { Told: true } ? Entries.Known.Told : JsonForm.ValueOf<Known>(Entry.Known);
 }

@@ -28,6 +28,7 @@ public sealed record CatchTestReading([Bounds(1, 2)] int Turbo, string Grade, Ca
                 + $"{job.Units.ShowTemperature(n.Body.Input.OilTempC)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
         })
     {
+        Ages = Ages.MeasureAgain,
         RefuseFirst = (job, _) => Bursts.WasSafe(job) ? null : UnsafeWords,
         MeasuredWith = [InstrumentKind.Container, InstrumentKind.PressureGauge, InstrumentKind.Thermometer],
         Caution = new("Never catch from a hot idling engine: an open feed can throw 15 l/min of hot oil. Engine unable to fire; hands, rags and hair clear "

@@ -17,6 +17,7 @@ public sealed record Ordered([Needed("Say what is ordered.")] string What, [Need
     public static readonly EntryKind Kind = new EntryKind<Ordered>("ordered", "Ordered", (_, n) => $"{n.Body.What}, from {n.Body.From}")
     {
         Needs = HoldPoint.Order,
+        Ages = Ages.Lasts,
     };
 }
 
@@ -33,6 +34,7 @@ public static class PartsCheck
     ])
     {
         PerTurbo = true,
+        Ages = Ages.Lasts,
         Applies = (job, turbo) => !PlateCheck.Stays(job, turbo),
         ReopenedBy = [new(UnitSentBack.KindName, "the unit went back")],
         Hint = "Caps counted in are caps counted out. An actuator that cannot be set in the shop is not moved.",

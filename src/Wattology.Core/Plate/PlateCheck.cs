@@ -13,6 +13,7 @@ public static class PlateCheck
         [new("not-readable", "cannot be read", Asks: "Why it cannot be read")])
     {
         PerTurbo = true,
+        Ages = Ages.Lasts,
         Applies = (job, _) => job.Record.Machine().Kind != JobKind.FirstFitment,
     };
 
@@ -24,6 +25,7 @@ public static class PlateCheck
     ])
     {
         PerTurbo = true,
+        Ages = Ages.Lasts,
         Applies = (job, _) => job.Record.Machine() is { Turbos: 2, Kind: not JobKind.FirstFitment },
     };
 

@@ -26,7 +26,7 @@ public sealed record PlateRead([Bounds(1, 2)] int Turbo, PlateOf Plate, bool Not
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PlateRead>("plate", "Plate",
-        (job, n) => $"{job.Which(n.Body.Turbo)}{(n.Body.Plate == PlateOf.Old ? "failed unit" : "new unit")}: {n.Body.Words}");
+        (job, n) => $"{job.Which(n.Body.Turbo)}{(n.Body.Plate == PlateOf.Old ? "failed unit" : "new unit")}: {n.Body.Words}") { Ages = Ages.Lasts };
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

@@ -21,6 +21,7 @@ public sealed record UnitSentBack([Bounds(1, 2)] int Turbo, [Needed("Say what wa
         (job, n) => $"{job.Which(n.Body.Turbo)}{n.Body.Why}")
     {
         Correction = Correction.ByTakingBack,
+        Ages = Ages.Lasts,
         Refuse = (job, body) => PlateCheck.New(job.Record, body.Turbo) is null
             && !job.Record.All<Looked>().Any(l => l.Body.Question == AsReceived && l.Body.Turbo == body.Turbo && l.Entry.Seq > Since(job.Record, body.Turbo))
             ? "No new unit is recorded that could go back." : null,

@@ -38,7 +38,13 @@ public sealed class Cranking
     private static Cranking Read(JobContext job)
     {
         var cranking = new Cranking(job);
-        foreach (var entry in job.Record.Entries.Where(job.Record.Stands)) cranking.Take(entry);
+        var told = EarlierPass.LastBreak(job);
+        foreach (var entry in job.Record.Entries)
+        {
+            if (job.Record.Stands(entry)) cranking.Take(entry);
+            // What is told never proves pressure, and a unit that stood is oiled again.
+            if (entry == told?.By) cranking.Unprove(told with { Again = "Prime again." });
+        }
         cranking.Stand();
         return cranking;
     }
@@ -108,9 +114,11 @@ public sealed class Cranking
             ? "the drain was opened" : null;
     }
 
-    private void Unprove(Entry entry, string because)
+    private void Unprove(Entry entry, string because) => Unprove(new(entry, because));
+
+    private void Unprove(Reopened again)
     {
-        if (PressureProved || _oiled.Count > 0) Unproved = new(entry, because);
+        if (PressureProved || _oiled.Count > 0) Unproved = again;
         (PressureProved, Proof, Cranked, _used) = (false, null, false, NoPressureStop ? _used : 0);
         _oiled.Clear();
     }

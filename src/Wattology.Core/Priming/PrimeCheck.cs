@@ -52,7 +52,9 @@ public static class PrimeCheck
     private static ItemState Unable(JobContext job)
     {
         var open = Firing.Open(job.Record);
-        if (Firing.IsUnable(job.Record)) return ItemState.Done($"{string.Join(", ", open.Select(d => d.Item))}.");
+        // Whoever had the machine meanwhile may have put it back: nobody cranks on what is told.
+        if (Firing.IsUnable(job.Record)) return Firing.LastTaken(job.Record) is { } taken && EarlierPass.Of(job, taken) is { } told
+            ? ItemState.Of(told) with { Standing = Standing.Barred } : ItemState.Done($"{string.Join(", ", open.Select(d => d.Item))}.");
         return ItemState.Barred(open.Count == 0 ? "Nothing is recorded as disabled." : job.Record.Machine().Fuel == Fuel.Petrol
             ? $"{string.Join(", ", open.Select(d => d.Item))}: {(open.Any(d => d.Fuel) ? "nothing of it kills the spark" : "nothing of it takes the fuel")}."
             : "Nothing of it takes the fuel.");
@@ -64,7 +66,7 @@ public static class PrimeCheck
 
     private static ItemState Pressure(Cranking cranking) => cranking.PressureProved ? ItemState.Done("Proved.", cranking.Proof)
         : ItemState.Barred(cranking.NoPressureStop ? "The allowed cranking brought no pressure." : cranking.Unproved is { } again
-            ? $"Unproved again, entry {again.By.Seq} of {again.By.By}: {again.Because}." : "No reading proves oil pressure.", cranking.Unproved?.By);
+            ? again.Told ? again.Words : $"Unproved again, entry {again.By.Seq} of {again.By.By}: {again.Because}." : "No reading proves oil pressure.", cranking.Unproved?.By);
 
     private static Found Read(JobContext job, int turbo)
     {
@@ -77,7 +79,7 @@ public static class PrimeCheck
         if (cranking.NoPressureStop) return new(Verdict.Stop, value, "The allowed cranking brought no oil pressure. Stop and look.", cranking.LastEnd);
         if (cranking.PressureProved && missing.Count == 0) return new(Verdict.Sound, count == 0 ? "pressure seen" : $"pressure, {bursts}",
             "Oiled, and oil pressure proved before the first start.", cranking.Proof);
-        if (cranking.Unproved is { } again) return new(Verdict.NotLookedAt, value, again.Words, again.By, "reopened");
+        if (cranking.Unproved is { } again) return new(Verdict.NotLookedAt, value, again.Words, again.By, again.Word);
         if (turbos == 2 && missing.Count == 1) return new(Verdict.Doubtful, "one side only", $"Turbo {missing[0]} is not oiled yet.");
         return count == 0 && missing.Count > 0 ? new(Verdict.NotLookedAt, "", "Not begun.") : new(Verdict.ReadingOnly, value,
             "Oil pressure is not proved yet.");

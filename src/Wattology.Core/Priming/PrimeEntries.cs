@@ -105,6 +105,7 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
     {
         KnownBy = [Known.Measured, Known.Seen],
         MeasuredWith = [InstrumentKind.PressureGauge],
+        Ages = Ages.MeasureAgain,
     };
 
     /// <summary>What showed, in words.</summary>

@@ -24,7 +24,7 @@ public static class TriageCheck
         new("none", "none stored"),
         new("stored", "stored", Asks: "Which codes") { Known = Known.Measured },
         new("no-reader", "this machine stores none, or there is no reader", Known: Known.Told),
-    ]);
+    ]) { Ages = Ages.Lasts };
 
     /// <summary>Oil level as it came.</summary>
     public static readonly Question OilAsItCame = new("oil-as-it-came", "Oil level as it came",
@@ -32,7 +32,7 @@ public static class TriageCheck
         new("between-marks", "between both marks"),
         new("under", "under the lower mark", Verdict.Doubtful),
         new("over", "over the upper mark", Verdict.Doubtful),
-    ]);
+    ]) { Ages = Ages.Lasts };
 
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new("triage", "Triage", null, Read)

@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
@@ -35,6 +37,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
     /// <summary>Shorter searches than this look at the beginning of numbers and registrations only: the index knows three letters at a time.</summary>
     private const int LeastInside = 3;
     private const int FirstNumber = 1001;
+    private const char ByteOrderMark = (char)0xFEFF;
+    private static readonly Author HoldsFolder = new("", "whoever holds the shop's folder", Role.Owner);
     private ShopSettings? _settings;
     private JudgedJob? _judged;
     private ((string Job, string Family) Of, IReadOnlyDictionary<string, int> Cases)? _family;
@@ -127,19 +131,21 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
         return same ? true : throw new SentAgainException(sent);
     }
 
-    /// <summary>Brings in a job file with its chain and its verdicts as they are.</summary>
-    /// <param name="file">The file's text.</param>
+    /// <summary>Brings in a job file with its chain and its verdicts as they are, and seals after it who brought it in.</summary>
+    /// <param name="file">The file's bytes.</param>
+    /// <param name="name">The file's name.</param>
     /// <param name="author">Who brings it in; null for whoever holds the folder itself.</param>
     /// <exception cref="InputRefusedException">The file is not sound.</exception>
     /// <exception cref="RefusedException">The job or its number is here already, or the person may not.</exception>
-    public async Task<string> ImportAsync(string file, Author? author = null)
+    public async Task<string> ImportAsync(byte[] file, string name, Author? author = null)
     {
         if (author?.Role.Allows(Right.Import) == false) throw new RefusedException(
             $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Import)}.");
-        var record = new JobRecord(CheckList.Kinds, JobFile.Read(file));
+        var record = new JobRecord(CheckList.Kinds, JobFile.Read(Encoding.UTF8.GetString(file).TrimStart(ByteOrderMark)));
         var judged = await JudgeAsync(record);
         ProveShown(judged);
-        await BringAsync(judged);
+        var brought = new EntryDraft(new BroughtIn(Path.GetFileName(name), Convert.ToHexStringLower(SHA256.HashData(file))));
+        await BringAsync(await JudgeAsync(record.With([Recording.Seal(judged, author ?? HoldsFolder, brought)])));
         return record.Id;
     }
 

@@ -202,7 +202,7 @@ public static class Commands
     private static async Task ImportAsync(IServiceProvider services, FileInfo file)
     {
         if (!file.Exists) throw new RefusedException($"There is no file {file.FullName}.");
-        var id = await services.GetRequiredService<JobStore>().ImportAsync(await File.ReadAllTextAsync(file.FullName));
+        var id = await services.GetRequiredService<JobStore>().ImportAsync(await File.ReadAllBytesAsync(file.FullName), file.Name);
         var row = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstAsync(j => j.Id == id);
         Console.WriteLine($"Job {row.Number} brought in: {row.EntryCount} entries, chain ending in {row.Head}.");
     }

@@ -158,6 +158,14 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["earlier: primed"] = j => j.Tell(new Primed(1, PrimeMethod.Syringe, true, 15)).Tell(new BurstStarted(), minutes: 0.2).Tell(new CrankEnded()),
         ["seen at 1 kPa"] = j => j.Tell(new PressureNoted(true, PressureBy.DirectGauge, 1)),
         ["seen at 180 kPa"] = j => j.Tell(new PressureNoted(true, PressureBy.DirectGauge, 180)),
+        // lying still, and coming from elsewhere
+        ["lay still"] = j => j.After(TimeSpan.FromDays(15)),
+        ["paused"] = j => j.After(TimeSpan.FromDays(13.9)),
+        ["lay still but for the telephone"] = j => j.After(TimeSpan.FromDays(8)).Waits(Core.Yard.WaitsFor.Parts, "flange").After(TimeSpan.FromDays(8)),
+        ["paused twice"] = j => j.After(TimeSpan.FromDays(8)).Tell(new LooseEndOpened(LooseKind.Reminder, "oil")).After(TimeSpan.FromDays(8)),
+        ["brought in"] = j => j.Tell(new BroughtIn("job.json", new string('a', 64)), by: Book.Desk),
+        ["looked again"] = j => j.Job.ToLookAgain.Aggregate(j, (job, i) => job.Tell(new LookedAgain(i.State.Pass!.Hash), Known.Seen)),
+        ["release passed under a name"] = j => j.Pass(HoldPoint.Release),
         // fit
         ["feed loose"] = j => j.Answer(FitCheck.FeedConnected, "not-tight"),
         ["drain off"] = j => j.Answer(FitCheck.DrainConnected, "not-yet"),
@@ -293,9 +301,17 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["close the loose end"] = j => new(new LooseEndClosed(j.Record.Latest<LooseEndOpened>()?.Entry.Hash ?? "none")),
         ["close what is disabled"] = j => new(new LooseEndClosed("off:Fuel shut-off connector")),
         ["take the opening back"] = j => new(new TakenBack(j.Record.Latest<JointOpened>()!.Entry.Hash, "the other one")),
+        ["look at the feed again"] = j => new(new LookedAgain(FeedSaid(j)), Known.Seen),
+        ["look at the feed again by word"] = j => new(new LookedAgain(FeedSaid(j)), Known.Told),
+        ["look at the catch test again"] = j => new(new LookedAgain(j.Record.Latest<CatchTestReading>()!.Entry.Hash), Known.Seen),
+        ["look at nothing again"] = _ => new(new LookedAgain(new string('a', 64)), Known.Seen),
+        ["look at the first look again"] = j => new(new LookedAgain(j.Record.Entries.First(e => e.Kind == Looked.KindName).Hash), Known.Seen),
+        ["bring in"] = _ => new(new BroughtIn("job.json", new string('a', 64))),
         ["old kind of pressure"] = _ => new(new PressureNoted(true, PressureBy.DirectGauge, 180)),
         ["old kind of disabling"] = _ => new(new FiringDisabled(FiringMethod.Fuel, ["fuse"])),
     };
+
+    private static string FeedSaid(JobBuilder job) => job.Record.Latest<Looked>(l => l.Question == FitCheck.FeedConnected.Id)!.Entry.Hash;
 
     private static Row[] Rows { get; } = [.. File.ReadLines(Path.Combine(AppContext.BaseDirectory, "Jobs", "DecisionTable.txt"))
         .Select((text, i) => (text, Line: i + 1)).Where(l => l.text.Length > 0 && l.text[0] != '#').Select(l => l.text.Split('|') is var c

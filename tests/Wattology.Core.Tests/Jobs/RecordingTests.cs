@@ -54,13 +54,24 @@ public sealed class RecordingTests
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "finding",
-            "finding-measured", "finding-otherwise", "fired", "joint-opened", "joints-closed", "looked", "loose-end-closed", "oiled", "trouble-seen",
+            "finding-measured", "finding-otherwise", "fired", "joint-opened", "joints-closed", "looked", "looked-again", "loose-end-closed", "oiled", "trouble-seen",
             "unit-reached", "unit-sent-back"],
                 Of(Correction.ByTakingBack));
-        Assert.Equal(["cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked", "taken-back",
+        Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked", "taken-back",
             "unable-to-fire"], Of(Correction.Never));
         Assert.Equal(["burst-ended", "disabled", "fired-pressure", "joint", "oil-pressure", "primed", "run-check", "stopped"],
             CheckList.Kinds.All.Where(k => k.Retired).Select(k => k.Name).Order());
+    }
+
+    [Fact]
+    public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
+    {
+        string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
+        Assert.Equal(["cause", "cause-also", "crankcase-deferred", "hold-point-passed", "oil-service", "ordered", "plate", "remedy", "run-ended", "stopped",
+            "unit-sent-back"], Kinds(Ages.Lasts));
+        Assert.Equal(["catch-test", "crankcase", "oil-pressure-read"], Kinds(Ages.MeasureAgain));
+        Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "missing-metal", "oil-as-it-came", "old-parts", "old-plate",
+            "road-test", "unit-stays"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
     }
 
     [Fact]
@@ -85,6 +96,7 @@ public sealed class RecordingTests
     {
         var job = Book.In();
         Assert.Contains("it takes owner or technician", Refused(job, new EntryDraft(Breath), Book.Desk));
+        Assert.Contains("brought in with its file", Refused(job, new EntryDraft(new BroughtIn("job.json", new string('a', 64))), Book.Owner));
         Assert.Null(Refused(job, new EntryDraft(Breath), Book.Owner));
         Assert.Null(Refused(job, new EntryDraft(new Waiting(WaitsFor.Parts)), Book.Desk));
         Assert.NotNull(Refused(job, new EntryDraft(new CauseConfirmed(0, "dirty", "x", "y")), Book.Desk));

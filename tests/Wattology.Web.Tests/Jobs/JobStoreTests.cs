@@ -1,4 +1,5 @@
 using System.Net;
+using System.Text;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -237,7 +238,7 @@ public sealed class JobStoreTests
         await using var other = await ShopServer.StartAsync();
         var owner = await other.VisitAsync("maren");
         await owner.GetAsync("/import");
-        Task<string> Import(string text) => other.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(text));
+        Task<string> Import(string text) => other.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(Encoding.UTF8.GetBytes(text), "job.json"));
         var crafted = file.Replace(id, $"{id[..20]}\\\" hx-post=\\\"/people", StringComparison.Ordinal);
         Assert.Contains("job", (await Assert.ThrowsAsync<Core.Inputs.InputRefusedException>(() => Import(crafted))).Faults.ByPath.Keys);
 
@@ -262,9 +263,9 @@ public sealed class JobStoreTests
         await using var server = await ShopServer.StartAsync();
         var author = new Author("p-j", "Jory A", Role.Technician);
         Assert.Contains("it takes owner or desk", (await Assert.ThrowsAsync<RefusedException>(()
-            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}", author)))).Message);
+            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}"u8.ToArray(), "job.json", author)))).Message);
         await Assert.ThrowsAsync<Core.Inputs.InputRefusedException>(()
-            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}", author with { Role = Role.Desk })));
+            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync("{}"u8.ToArray(), "job.json", author with { Role = Role.Desk })));
     }
 
     [Fact]
@@ -413,13 +414,13 @@ public sealed class JobStoreTests
         var job = await jory.BookInAsync();
         var file = (await jory.GetAsync(job + "/file.json")).Text;
         Assert.Contains("is here already", (await Assert.ThrowsAsync<RefusedException>(()
-            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(file)))).Message);
+            => server.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(Encoding.UTF8.GetBytes(file), "job.json")))).Message);
 
         await using var other = await ShopServer.StartAsync();
         var their = await other.VisitAsync("jory");
         await their.BookInAsync();
         Assert.Contains("Another job has the number", (await Assert.ThrowsAsync<RefusedException>(()
-            => other.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(file)))).Message);
+            => other.WithAsync(s => s.GetRequiredService<JobStore>().ImportAsync(Encoding.UTF8.GetBytes(file), "job.json")))).Message);
     }
 
     [Fact]

@@ -31,8 +31,9 @@ public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
         try
         {
             if (file is null || file.Length == 0) throw new RefusedException("Choose a job file first.");
-            using var reader = new StreamReader(file.OpenReadStream());
-            return Redirect($"/jobs/{await jobs.ImportAsync(await reader.ReadToEndAsync(), User.Author())}");
+            using var bytes = new MemoryStream();
+            await file.CopyToAsync(bytes);
+            return Redirect($"/jobs/{await jobs.ImportAsync(bytes.ToArray(), file.FileName, User.Author())}");
         }
         catch (RefusedException refused) { Form.Faults.Add("", refused.Message); }
         catch (InputRefusedException refused)

@@ -34,17 +34,19 @@ public sealed class RecordModel(SheetServices services) : SheetModel(services)
         && kind.RefuseTakingBack(Job.Context, entry) is null;
 
     /// <summary>What an entry reopened, in words; empty where it reopened nothing that is not looked at since.</summary>
-    public string Reopens(Entry entry) => (_reopened ??= ReadReopened())[entry.Hash] is var names && names.Any() ? string.Join(", ", names) : "";
+    /// <param name="entry">The entry.</param>
+    /// <param name="told">What counts as told since then, instead.</param>
+    public string Reopens(Entry entry, bool told) => string.Join(", ", (_reopened ??= ReadReopened())[(entry.Hash, told)]);
 
-    private ILookup<string, string>? _reopened;
+    private ILookup<(string, bool), string>? _reopened;
 
-    private ILookup<string, string> ReadReopened()
+    private ILookup<(string, bool), string> ReadReopened()
     {
-        var checks = Job.Checks.Where(c => c.Reopened is not null).Select(c => (c.Reopened!.By.Hash, Name: Job.Machine.Named(c.Title, c.Turbo)));
+        var checks = Job.Checks.Select(c => (c.Reopened, Name: Job.Machine.Named(c.Title, c.Turbo)));
         var questions = CheckList.Questions.SelectMany(q => (q.PerTurbo ? Job.Machine.TurboNumbers : [0]).Where(t => q.Applies(Job.Context, t))
-            .Select(t => (q.Read(Job.Context, t).Reopened?.By.Hash, Name: Job.Machine.Named(q.Title, t)))).Where(q => q.Hash is not null).Select(q
-                => (q.Hash!, q.Name));
-        return checks.Concat(questions).ToLookup(r => r.Item1, r => r.Name.ToLowerInvariant());
+            .Select(t => (q.Read(Job.Context, t).Reopened, Name: Job.Machine.Named(q.Title, t))));
+        return checks.Concat(questions).Where(r => r.Reopened is not null)
+            .ToLookup(r => (r.Reopened!.By.Hash, r.Reopened.Told), r => r.Name.ToLowerInvariant());
     }
 
     /// <summary>Shows the record.</summary>

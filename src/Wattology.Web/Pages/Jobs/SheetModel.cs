@@ -28,6 +28,9 @@ public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Time
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 {
+    /// <summary>Where a sheet says that something was looked at again.</summary>
+    public const string AgainId = "again";
+
     private const string SavedAtKey = "SavedAt";
     private const string SavedEntryKey = "SavedEntry";
     private const string KeptAt = "kept_at";
@@ -286,6 +289,13 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         if (reason.Length == 0) Form.Faults.Add("accept_reason", "Say why it will do.");
         PrepareForm();
         return await RecordAsync(new Accepted(entry, reason), "Taken under your name.");
+    }
+
+    /// <summary>Looks again at what counts as told, and finds it as it was; shared by every sheet, since hold points ask on each of them.</summary>
+    public async Task<IActionResult> OnPostAgainAsync(string entry)
+    {
+        PrepareForm();
+        return await RecordAsync(new LookedAgain(entry), "Looked at again: as it was.", (Known.Seen, ""), at: AgainId);
     }
 
     /// <summary>Answers a question by a touch; shared by every sheet, since hold points ask on each of them.</summary>
