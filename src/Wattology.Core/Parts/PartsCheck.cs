@@ -62,7 +62,8 @@ public static class PartsCheck
     {
         var machine = job.Record.Machine();
         var waiting = machine.TurboNumbers.FirstOrDefault(t => !IsHere(job, t));
-        if (waiting == 0) return new(Verdict.Sound, "here", "The new unit is here, read and looked at.", job.Record.Last);
+        if (waiting == 0) return new(Verdict.Sound, "here", "The new unit is here, read and looked at.", machine.TurboNumbers.SelectMany(t
+            => new[] { PlateCheck.New(job.Record, t)?.Entry, AsReceived.Read(job, t).Noted?.Entry }).OfType<Entry>().MaxBy(e => e.Seq));
         return Owed(job) is { } owed ? new(Verdict.ReadingOnly, "ordered", $"{owed.Body.What} is ordered from {owed.Body.From}.", owed.Entry)
             : new(Verdict.NotLookedAt, "", $"{machine.Named("New unit", waiting)}: plate and a look as received.");
     }

@@ -1,7 +1,10 @@
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Wattology.Core.Checks;
+using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
 using Wattology.Core.People;
 using Wattology.Core.Yard;
 using Wattology.Data.People;
@@ -19,11 +22,22 @@ public sealed class OverviewModel(SheetServices services, UserManager<Person> us
     public override string Sheet => "overview";
 
     /// <inheritdoc/>
+    public override string Here => $"/jobs/{Id}";
+
+    /// <inheritdoc/>
     public override string Title => "This job";
 
     /// <summary>Who can take a job in hand: whoever is signed in first, then the others by name.</summary>
     public async Task<IReadOnlyList<Author>> HandsAsync() => _hands ??= [.. (await users.Users.AsNoTracking().OrderBy(p => p.Name).Take(60).ToListAsync())
         .Where(p => p.Role.Allows(Right.Record)).OrderByDescending(p => p.Id == User.Author().Id).Select(p => new Author(p.Id, p.Name, p.Role))];
+
+    /// <summary>What was passed, short: a look's answer, a reading's value.</summary>
+    public string Before(Entry pass)
+    {
+        if (pass.Kind == Looked.KindName && Job.Record.Read<Looked>(pass).Body is var looked)
+            return Looked.Words(CheckList.FindQuestion(looked.Question), looked);
+        return Job.Checks.FirstOrDefault(c => c.Found.Since?.Hash == pass.Hash) is { } check ? check.Value : Job.Words(pass);
+    }
 
     /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();

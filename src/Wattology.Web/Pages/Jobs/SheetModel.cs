@@ -82,7 +82,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     public virtual bool OwnsScreen => false;
 
     /// <summary>Where the sheet stands.</summary>
-    public string Here => SheetUrl(Sheet, Turbo);
+    public virtual string Here => SheetUrl(Sheet, Turbo);
 
     /// <summary>Who may sign here as the second name: those with a pin, other than whoever asks.</summary>
     public Task<IReadOnlyList<Author>> SignersAsync() => services.Names.WithPinAsync(User.Author());
