@@ -203,8 +203,9 @@ public static class Commands
     {
         if (!file.Exists) throw new RefusedException($"There is no file {file.FullName}.");
         var id = await services.GetRequiredService<JobStore>().ImportAsync(await File.ReadAllBytesAsync(file.FullName), file.Name);
-        var row = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstAsync(j => j.Id == id);
-        Console.WriteLine($"Job {row.Number} brought in: {row.EntryCount} entries, chain ending in {row.Head}.");
+        var job = (await services.GetRequiredService<JobStore>().FindAsync(id))!;
+        // What came is proved by the hash before the entry that says who brought it in.
+        Console.WriteLine($"Job {job.Machine.Number} brought in: {job.Record.Entries.Count - 1} entries, chain ending in {job.Record.Last.Prev}.");
     }
 
     private static async Task<int> WithShopAsync(DirectoryInfo data, Func<IServiceProvider, Task> act, bool make = false)
