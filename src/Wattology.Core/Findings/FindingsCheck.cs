@@ -3,6 +3,7 @@ using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Limits;
+using Wattology.Core.UnitOpen;
 
 namespace Wattology.Core.Findings;
 
@@ -29,7 +30,7 @@ public static class FindingsCheck
     {
         Applies = job => job.Record.Machine().Kind != JobKind.FirstFitment,
         Kinds = [FindingNoted.Kind, FindingMeasured.Kind, FindingOtherwise.Kind, UnitReached.Kind, causeKind, CauseAlso.Kind, RemedyNoted.Kind],
-        Questions = [MissingMetal],
+        Questions = [MissingMetal, UnitKind.BearingsSeen, UnitKind.EntriesSeen],
         Items =
         [
             CauseItem(HoldPoint.Order), CauseItem(HoldPoint.Release), .. RemedyItems(HoldPoint.Release),

@@ -20,6 +20,7 @@ public sealed class StageTests(DemoShopFixture demo)
         Assert.DoesNotContain("once the unit is off", bay.Look("#ranking").Text);
 
         // Measured is typed where it was touched; the page stays there and shows the grade.
+        bay.OpenCard("radial-play-high");
         bay.Touch("#finding-radial-play-high summary");
         bay.Look("#finding-radial-play-high-figure").SendKeys("0,42 mm");
         bay.Touch("#finding-radial-play-high .known-as button[value='present']");

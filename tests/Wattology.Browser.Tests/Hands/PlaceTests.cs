@@ -21,13 +21,17 @@ public sealed class PlaceTests(DemoShopFixture demo)
             bay.Open(job);
             Assert.True(bay.Look("#drawing").Displayed, "at home the drawing stands whole");
             Assert.False(bay.Look("#strip").Displayed);
-            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "fit", "findings", "prime" })
+            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "fit", "prime" })
             {
                 bay.Open($"{job}/{sheet}");
                 Assert.False(bay.Look("#drawing").Displayed);
                 Assert.InRange(Top(bay, "#sheet"), 1, 1180 / 3.0);
                 Assert.Equal(820, Number(bay, "return document.documentElement.scrollWidth"));
             }
+            // The findings lie on the unit: its drawing is what the hand is on.
+            bay.Open($"{job}/findings");
+            Assert.InRange(Top(bay, "#unit-drawing"), 1, 1180 / 3.0);
+            Assert.Equal(820, Number(bay, "return document.documentElement.scrollWidth"));
         }
         // Each mark leads to its sheet, says its verdict aloud, and the open one stands in view.
         bay.Touch("#mark-clocking-2");
@@ -57,6 +61,7 @@ public sealed class PlaceTests(DemoShopFixture demo)
 
         // A finding far down the page: what was touched stands where it stood, says that it is saved, and has the focus.
         bay.Open(job + "/findings");
+        bay.OpenCard("shaft-blued");
         bay.Script("document.querySelector('#finding-shaft-blued').scrollIntoView({block:'center'})");
         var before = Top(bay, "#finding-shaft-blued");
         bay.Look("#finding-shaft-blued button[value='absent']").Click();

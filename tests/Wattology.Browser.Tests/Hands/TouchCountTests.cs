@@ -79,11 +79,12 @@ public sealed class TouchCountTests(DemoShopFixture demo)
         bay.See(".latest", "jug 2, calibrated until");
         bay.See(".latest", "l/min");
 
-        // A finding, from the drawing.
+        // A finding, from the drawing: the part, and what is seen there. The drawn unit is one touch from the job's own.
         bay.Open(job);
         var finding = new Hand(bay);
-        finding.Touch("#spot-findings").See("#sheet-title", "Findings").Touch("#finding-blue-smoke button[value='present']")
-            .See("#finding-blue-smoke .said", "saved");
+        bay.Touch("#spot-findings");
+        bay.See("#sheet-title", "Findings");
+        finding.Finding("compressor-blades-hit", "present");
 
         Printed("Counted one by one", [new("a catch, seen, from the yard (the burst apart)", seen.Touches, 0, 0),
             new("a catch, measured, from the yard", measured.Touches, measured.Keys, 0), new("a finding, from the drawing", finding.Touches, 0, 0)]);
@@ -117,7 +118,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
             h.Touch("#mark-findings").See("#sheet-title", "Findings");
             foreach (var (finding, answer) in new[] { ("whine-or-scrape", "present"), ("came-on-suddenly", "present"), ("compressor-blades-hit", "present"),
                 ("debris-in-filter", "present"), ("bearings-scored", "absent") })
-                h.Touch($"#finding-{finding} button[value='{answer}']").See($"#finding-{finding} .said", "saved");
+                h.Finding(finding, answer);
             h.Answer("missing-metal", "none-missing");
             h.Choose("[name=cause]", "object-intake").Write("[name=second_why]", "A clip of the filter box had come loose.")
                 .Touch("form[data-draft$='confirm'] .go").See(".latest", "Object through the intake");

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Chromium;
@@ -5,11 +6,14 @@ using OpenQA.Selenium.Chromium;
 namespace Wattology.Browser.Tests.Hosting;
 
 /// <summary>A technician at a tablet: a headless browser and the few things hands do with it.</summary>
-public sealed class Bay : IDisposable
+public sealed partial class Bay : IDisposable
 {
     private readonly string _profile = Directory.CreateTempSubdirectory("wattology-profile-").FullName;
     private readonly ChromeDriver _driver;
     private readonly string _address;
+
+    [GeneratedRegex(@"^#finding-([\w-]+)")]
+    private static partial Regex Finding();
 
     public Bay(string address, int width = 1280, int height = 900, bool touch = false)
     {
@@ -99,10 +103,24 @@ public sealed class Bay : IDisposable
 
     public void Select(string name, string value) => Again(() => Look($"select[name='{name}'] option[value='{value}']").Click());
 
+    /// <summary>Opens the card a finding stands on, by a touch on the part of the drawn unit where it lies; nothing where it is open already.</summary>
+    /// <returns>How many touches that took: an open card may lie over the part, and is closed first.</returns>
+    public int OpenCard(string finding)
+    {
+        var card = (string?)Script("return document.getElementById('finding-' + arguments[0])?.closest('.card[hidden]')?.id.slice(5) ?? null", finding);
+        if (card is null) return 0;
+        var open = IsThere(".unit:not(.as-list) .card:not([hidden])");
+        if (open) Touch(".unit .card:not([hidden]) [data-close]");
+        Touch($".unit a[data-card='{card}']{(card == "customer" ? "" : " .hit")}");
+        Look($"#card-{card}:not([hidden])");
+        return open ? 2 : 1;
+    }
+
     /// <summary>Touches an element, once it can be touched.</summary>
     public void Press(string css) => Again(() =>
     {
         var element = Look(css);
+        if (Finding().Match(css) is { Success: true } finding) OpenCard(finding.Groups[1].Value);
         Unfold(element);
         ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", element);
         element.Click();

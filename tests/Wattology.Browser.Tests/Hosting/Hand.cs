@@ -19,6 +19,13 @@ public sealed class Hand(Bay bay)
         return this;
     }
 
+    /// <summary>A touch on the part where a finding lies, and one on what is seen there.</summary>
+    public Hand Finding(string finding, string answer)
+    {
+        Touches += bay.OpenCard(finding);
+        return Touch($"#finding-{finding} button[value='{answer}']").See($"#finding-{finding} .said", "saved");
+    }
+
     /// <summary>A touch on an answer, and the wait until the page says that it is saved.</summary>
     public Hand Answer(string question, string answer)
     {

@@ -130,7 +130,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Type("second_why", "Hose kinked behind the filter.");
         bay.Type("disagreement", "It can be seen.");
         bay.PressButton("Confirm under my name");
-        bay.See("#spot-findings", "Drain");
+        bay.See(".latest .big", "Drain");
         bay.Press("details:has(#also-why) summary");
         bay.Press("#also-cause option[value='dirty']");
         bay.Type("second_why", "The kink held sludge back.", "details:has(#also-why)");
@@ -315,7 +315,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Type("second_why", "Charge pipe off its clamp.");
         bay.Type("disagreement", "Plain to see.");
         bay.PressButton("Confirm under my name");
-        bay.See("#spot-findings", "The turbo is sound");
+        bay.See(".latest .big", "The turbo is sound");
         Assert.False(bay.IsThere("#work a[href$='/prime']"));
         bay.Open(sound + "/hand-over");
         bay.Choose("way", "turbo-sound");

@@ -71,7 +71,7 @@ public sealed class RecordingTests
             "unit-sent-back"], Kinds(Ages.Lasts));
         Assert.Equal(["catch-test", "crankcase", "oil-pressure-read"], Kinds(Ages.MeasureAgain));
         Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "missing-metal", "oil-as-it-came", "old-parts", "old-plate",
-            "road-test", "unit-stays"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
+            "road-test", "unit-bearings", "unit-entries", "unit-stays"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
     }
 
     [Fact]

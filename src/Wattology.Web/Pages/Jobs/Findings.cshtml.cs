@@ -1,11 +1,14 @@
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
+using Wattology.Core.UnitOpen;
 using Wattology.Web.Forms;
+using Wattology.Web.UnitOpen;
 
 namespace Wattology.Web.Pages.Jobs;
 
@@ -15,12 +18,62 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     private const double StrongDecibans = 6;
     private const double ArguesDecibans = 10;
     private LooksNow? _looks;
+    private IReadOnlyList<PartState>? _parts;
     private IReadOnlyDictionary<string, Noted<FindingNoted>>? _said;
     private IReadOnlyDictionary<string, Answered>? _readings;
 
     /// <summary>On twins, whose findings these are; 0 for the job as a whole.</summary>
     [FromQuery(Name = "unit")]
     public int Unit { get; set; }
+
+    /// <summary>All findings in one list, instead of lying on the drawing.</summary>
+    [FromQuery(Name = "list")]
+    public bool AsList { get; set; }
+
+    /// <inheritdoc/>
+    public override string Drawing => "_Unit";
+
+    /// <summary>How this unit is built.</summary>
+    public UnitKind Kind => UnitKind.Of(Job.Context, Unit);
+
+    /// <summary>The parts of the drawn unit, as they stand.</summary>
+    public IReadOnlyList<PartState> Parts => _parts ??= [.. UnitParts.Of(Kind).Select(StateOf)];
+
+    /// <summary>The unit as it is drawn now.</summary>
+    public string DrawUnit() => new UnitDrawing(Kind, Parts, Standing("drain-restricted") == Answer.Present).Render();
+
+    /// <summary>How much of what the customer is asked is answered.</summary>
+    public string AskedWords => $"{Asked.Count(f => Standing(f.Id) is not null)} of {Asked.Count} asked";
+
+    /// <summary>What the customer is asked.</summary>
+    public IReadOnlyList<ModelFinding> Asked { get; } = [.. CauseModel.Usual.Findings.Where(f => f.Stage == Stage.Ask)];
+
+    /// <summary>Whether a statement says that something is wrong.</summary>
+    public static bool IsWrong(ModelFinding finding, Answer answer) => finding.IsFault == (answer == Answer.Present);
+
+    // The looks that come next: the whole set where one set-up pays for them.
+    private IReadOnlyList<string> NextLooks => Ranking.Verdict == RankingVerdict.Settled || Looks.First is not { } first ? []
+        : Looks.Sets.FirstOrDefault(s => s.Looks[0] == first) is { } set && Suggested(first) == SetWords.Said(set) ? set.Looks : [first];
+
+    private PartState StateOf(UnitPart part)
+    {
+        var findings = part.Findings.Select(f => CauseModel.Usual.Find(f)!).ToArray();
+        var said = findings.Select(f => (Finding: f, Answer: Standing(f.Id))).Where(f => f.Answer is not null).ToArray();
+        var wrong = said.FirstOrDefault(f => IsWrong(f.Finding, f.Answer!.Value));
+        var left = findings.Where(f => Standing(f.Id) is null).ToArray();
+        var next = left.Where(f => NextLooks.Contains(f.Id)).ToArray();
+        var word = wrong.Finding is not null ? Statements.Of(wrong.Finding.Id)!.Word(wrong.Answer!.Value) : said.Length == 0 ? ""
+            : left.Length > 0 ? $"{said.Length} of {findings.Length}" : said.Length == 1 ? Statements.Of(said[0].Finding.Id)!.Word(said[0].Answer!.Value)
+            : $"all {said.Length} right";
+        return new(part, said.Length, left.Any(f => LooksNow.CanLook(f.Stage, Reached)), left.Length > 0 && left.All(f => f.Stage < Reached
+            && !LooksNow.CanLook(f.Stage, Reached)), wrong.Finding is not null, word, next.Length == 0 ? null : $"{next.Sum(f => f.Minutes):0} min");
+    }
+
+    /// <summary>Where a part's card opens.</summary>
+    public Box CardOf(UnitPart part) => UnitParts.CardBeside(part, [.. Parts.Select(p => p.Part)], CardHead + part.Findings.Count * CardRow);
+
+    // About as high as a card's head and each of its findings come out.
+    private const double CardHead = 60, CardRow = 132;
 
     /// <summary>The ranking shown: of one unit, or of the job.</summary>
     public DiagnoseResult Ranking => Job.RankingOf(Unit);
@@ -29,10 +82,21 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public IReadOnlyDictionary<string, Answered> Answers => Job.AnswersOf(Unit);
 
     /// <summary>This sheet for this unit.</summary>
-    public string Own => Unit == 0 ? Here : $"{Here}?unit={Unit}";
+    public string Own => $"{Here}{Query("?")}";
+
+    private string Query(string first) => (Unit, AsList) switch
+    {
+        (0, false) => "",
+        (0, true) => $"{first}list=true",
+        (_, false) => $"{first}unit={Unit}",
+        _ => $"{first}unit={Unit}&list=true",
+    };
+
+    /// <summary>The same sheet with its findings the other way: on the drawing, or as a list.</summary>
+    public string OtherWay => AsList ? Unit == 0 ? Here : $"{Here}?unit={Unit}" : $"{Own}{(Unit == 0 ? "?" : "&")}list=true";
 
     /// <inheritdoc/>
-    public override string PostTo(string handler) => $"{base.PostTo(handler)}{(Unit == 0 ? "" : $"&unit={Unit}")}";
+    public override string PostTo(string handler) => $"{base.PostTo(handler)}{Query("&")}";
 
     /// <inheritdoc/>
     protected override string Back => Own;
@@ -92,10 +156,15 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
         && !Ranking.Why.Any(w => w.Cause != CauseModel.Elsewhere && w.Db >= ArguesDecibans && CauseModel.Usual.Find(w.Finding)!.Stage == Stage.Vehicle);
 
     /// <summary>Shows the sheet.</summary>
-    public void OnGet()
+    public IActionResult OnGet()
     {
         if (Unit < 0 || Unit > Job.Machine.Turbos || Job.Machine.Turbos == 1) Unit = 0;
+        return Touched as IActionResult ?? Page();
     }
+
+    // Where a finding alone was touched, what that changes is all that is sent back.
+    private PartialViewResult? Touched => CauseModel.Usual.Findings.FirstOrDefault(f => PartOf(f.Id) == Request.Headers["HX-Target"]) is { } finding
+        ? Partial("_Touched", (this, finding)) : null;
 
     /// <summary>The entry in which a person answered a finding, or null.</summary>
     public Noted<FindingNoted>? Said(string finding) => (_said ??= Job.Record.Findings(Unit)).GetValueOrDefault(finding);
@@ -135,10 +204,11 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
         if (measured.Length > 0 || known is not null) (Form[$"figure.{finding}"], Form[$"known.{finding}"]) = (measured, known ?? "");
         // A figure typed is a measurement, whatever else was touched.
         var grade = measured.Length > 0 ? Known.Measured : JsonForm.ValueOf<Known>(known ?? "") ?? Usually(one);
-        return await RecordAsync(said is { } against && because is not null ? new FindingOtherwise(unit, finding, against, because)
+        var done = await RecordAsync(said is { } against && because is not null ? new FindingOtherwise(unit, finding, against, because)
             : said is { } read && grade == Known.Measured ? new FindingMeasured(unit, finding, read, measured) 
             : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (grade, ""),
             then: $"{Own}#{PartOf(finding)}", answers: saw ?? "", at: PartOf(finding));
+        return done is PageResult && Touched is { } touched ? touched : done;
     }
 
     /// <summary>Says how far the work on a unit has come.</summary>

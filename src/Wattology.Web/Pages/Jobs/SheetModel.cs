@@ -106,6 +106,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>Under which name the browser keeps what is typed; a correction never takes up what was meant as a new reading.</summary>
     public string DraftKey => Corrects is null ? Here : $"{Here}?corrects";
 
+    /// <summary>The drawing that stands beside the sheet.</summary>
+    public virtual string Drawing => "_Drawing";
+
     /// <summary>An address on this sheet that posts to a handler.</summary>
     public virtual string PostTo(string handler) => $"{Here}?handler={handler}";
 

@@ -1,0 +1,33 @@
+using Wattology.Core.UnitOpen;
+
+namespace Wattology.Web.UnitOpen;
+
+/// <summary>How a part of the drawn unit stands.</summary>
+/// <param name="Part">Which.</param>
+/// <param name="Looked">How many of its findings are answered.</param>
+/// <param name="Reach">Something here can be looked at now.</param>
+/// <param name="Gone">What is left here can be looked at no more.</param>
+/// <param name="Wrong">Something wrong was seen here.</param>
+/// <param name="Word">What was seen, in a word or two; empty where nobody looked.</param>
+/// <param name="Next">Why it is the next look: its minutes; null where it is not.</param>
+public sealed record PartState(UnitPart Part, int Looked, bool Reach, bool Gone, bool Wrong, string Word, string? Next)
+{
+    /// <summary>Everything here was looked at.</summary>
+    public bool Done => Looked == Part.Findings.Count;
+
+    /// <summary>How it is drawn.</summary>
+    public string Style => $"{(Next is not null ? "next" : Looked > 0 ? "looked" : Reach ? "reach" : "pale")}{(Done ? " done" : "")}{(Wrong ? " wrong" : "")}{(Gone ? " gone" : "")}";
+
+    /// <summary>The same for whoever does not see the drawing.</summary>
+    public string Aloud => $"{Part.Title}, {EndWords(Part.End)}, {Looked} of {Part.Findings.Count} looked at"
+        + $"{(Word.Length > 0 ? $", {Word}" : "")}{(Next is { } next ? $", look next: {next}" : Reach || Done ? "" : Gone ? ", gone" : ", not yet in reach")}";
+
+    private static string EndWords(UnitEnd end) => end switch
+    {
+        UnitEnd.Compressor => "compressor end",
+        UnitEnd.Turbine => "turbine end",
+        UnitEnd.Centre => "centre section",
+        UnitEnd.Control => "boost control",
+        _ => "engine side",
+    };
+}
