@@ -21,7 +21,8 @@ public static class Root
         {
             var step = Math.Clamp(-gap / slope, -LongestStep, LongestStep);
             x += step;
-            if (Math.Abs(step) < FinestStep) return Math.Exp(x);
+            // The first slope is a guess: what it says of the last digits is not believed yet.
+            if (i > 0 && Math.Abs(step) < FinestStep) return Math.Exp(x);
             var next = Gap(x);
             slope = Math.Clamp((next - gap) / step, LeastSlope, MostSlope);
             gap = next;

@@ -18,7 +18,8 @@ public static class UnitParts
 
     private const double Gap = 10, Step = 26;
 
-    /// <summary>The parts of one kind of unit, in the order in which the keyboard goes through them: along the air, along the oil, then what controls boost.</summary>
+    /// <summary>The parts of one kind of unit, in the order in which the keyboard goes through them: along the air, along the oil, then what controls
+    /// boost.</summary>
     public static IReadOnlyList<UnitPart> Of(UnitKind kind) => [.. All(kind).Select(p => p with { Findings = [.. p.Findings.Where(kind.Has)] })
         .Where(p => p.Findings.Count > 0)];
 
@@ -66,9 +67,10 @@ public static class UnitParts
         if (kind.GateApart) yield return new("gate", "wastegate", UnitEnd.Control, new(160, 462, 72, 88), new(166, 454, Above: true),
             ["vanes-stiff", "actuator-dead", "setting-disturbed"]);
         if (kind.HasRod) yield return new("rod", "rod", UnitEnd.Control, new(214, 110, 136, 48), new(230, 124, Above: true), ["setting-disturbed"]);
-        if (kind.HasRod) yield return new("actuator", kind.ByMotor ? "motor" : "canister", UnitEnd.Control, new(452, 98, 60, 72), new(482, 92, Anchor.Middle, Above: true),
-            ["actuator-dead"]);
-        yield return new("wiring", "wiring, hoses", UnitEnd.Control, new(536, 108, 62, 52), new(540, 104, Above: true), ["actuator-codes", "wiring-or-hose-damage"]);
+        if (kind.HasRod) yield return new("actuator", kind.ByMotor ? "motor" : "canister", UnitEnd.Control, new(452, 98, 60, 72),
+            new(482, 92, Anchor.Middle, Above: true), ["actuator-dead"]);
+        yield return new("wiring", "wiring, hoses", UnitEnd.Control, new(536, 108, 62, 52), new(540, 104, Above: true),
+            ["actuator-codes", "wiring-or-hose-damage"]);
     }
 
     /// <summary>Where a card of statements opens beside a part: never over it, and over as little of the others as can be.</summary>

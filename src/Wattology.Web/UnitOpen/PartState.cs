@@ -16,7 +16,8 @@ public sealed record PartState(UnitPart Part, int Looked, bool Reach, bool Gone,
     public bool Done => Looked == Part.Findings.Count;
 
     /// <summary>How it is drawn.</summary>
-    public string Style => $"{(Next is not null ? "next" : Looked > 0 ? "looked" : Reach ? "reach" : "pale")}{(Done ? " done" : "")}{(Wrong ? " wrong" : "")}{(Gone ? " gone" : "")}";
+    public string Style => $"{(Next is not null ? "next" : Looked > 0 ? "looked" : Reach ? "reach" : "pale")}{(Done ? " done" : "")}{(Wrong ? " wrong" : "")}"
+        + $"{(Gone ? " gone" : "")}";
 
     /// <summary>The same for whoever does not see the drawing.</summary>
     public string Aloud => $"{Part.Title}, {EndWords(Part.End)}, {Looked} of {Part.Findings.Count} looked at"

@@ -2,31 +2,23 @@ using System.Xml.Linq;
 
 namespace Wattology.Web.UnitOpen;
 
-/// <summary>The line drawings the unit is put together from, each written once.</summary>
+/// <summary>The line drawings the unit is put together from, each drawn once, in unit.svg.</summary>
 public static class UnitArt
 {
-    private const string Resource = "Wattology.Web.UnitOpen.unit.svg";
-    private static readonly XDocument Document = Read();
-    private static readonly Dictionary<string, string> ById = Document.Root!.Elements().Where(e => e.Attribute("id") is not null)
-        .ToDictionary(e => e.Attribute("id")!.Value, Inner);
+    private static readonly XElement Root = Read();
+    private static readonly Dictionary<string, XElement> ById = Root.Elements().Where(e => e.Attribute("id") is not null)
+        .ToDictionary(e => e.Attribute("id")!.Value);
 
     /// <summary>The hatchings they use.</summary>
-    public static readonly string Hatchings = Document.Root!.Elements().Single(e => e.Name.LocalName == "defs").ToString(SaveOptions.DisableFormatting)
-        .Replace(" xmlns=\"http://www.w3.org/2000/svg\"", "", StringComparison.Ordinal);
+    public static readonly XElement Hatchings = Root.Elements().Single(e => e.Name.LocalName == "defs");
 
     /// <summary>One of them.</summary>
     /// <exception cref="KeyNotFoundException">There is no such drawing.</exception>
-    public static string Of(string id) => ById[id];
+    public static IEnumerable<XNode> Of(string id) => ById[id].Nodes();
 
-    /// <summary>Whether there is such a drawing.</summary>
-    public static bool Has(string id) => ById.ContainsKey(id);
-
-    private static XDocument Read()
+    private static XElement Read()
     {
-        using var stream = typeof(UnitArt).Assembly.GetManifestResourceStream(Resource)!;
-        return XDocument.Load(stream);
+        using var stream = typeof(UnitArt).Assembly.GetManifestResourceStream("Wattology.Web.UnitOpen.unit.svg")!;
+        return XDocument.Load(stream).Root!;
     }
-
-    private static string Inner(XElement group) => string.Concat(group.Nodes().Select(n => n.ToString(SaveOptions.DisableFormatting)))
-        .Replace(" xmlns=\"http://www.w3.org/2000/svg\"", "", StringComparison.Ordinal);
 }

@@ -54,8 +54,8 @@ public sealed class RecordingTests
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "finding",
-            "finding-measured", "finding-otherwise", "fired", "joint-opened", "joints-closed", "looked", "looked-again", "loose-end-closed", "oiled", "trouble-seen",
-            "unit-reached", "unit-sent-back"],
+            "finding-measured", "finding-otherwise", "fired", "joint-opened", "joints-closed", "looked", "looked-again", "loose-end-closed", "oiled",
+            "trouble-seen", "unit-reached", "unit-sent-back"],
                 Of(Correction.ByTakingBack));
         Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked", "taken-back",
             "unable-to-fire"], Of(Correction.Never));
