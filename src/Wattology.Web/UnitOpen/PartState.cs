@@ -19,9 +19,9 @@ public sealed record PartState(UnitPart Part, int Looked, bool Reach, bool Gone,
     public string Style => $"{(Next is not null ? "next" : Looked > 0 ? "looked" : Reach ? "reach" : "pale")}{(Done ? " done" : "")}{(Wrong ? " wrong" : "")}"
         + $"{(Gone ? " gone" : "")}";
 
-    /// <summary>The same for whoever does not see the drawing.</summary>
-    public string Aloud => $"{Part.Title}, {EndWords(Part.End)}, {Looked} of {Part.Findings.Count} looked at"
-        + $"{(Word.Length > 0 ? $", {Word}" : "")}{(Next is { } next ? $", look next: {next}" : Reach || Done ? "" : Gone ? ", gone" : ", not yet in reach")}";
+    /// <summary>What the drawing shows beside its name and word, for whoever does not see it.</summary>
+    public string Aloud => $"{EndWords(Part.End)}, {Looked} of {Part.Findings.Count} looked at{(Wrong ? ", something wrong" : "")}"
+        + $"{(Next is { } next ? $", look next: {next}" : Reach || Done ? "" : Gone ? ", gone" : ", not yet in reach")}";
 
     private static string EndWords(UnitEnd end) => end switch
     {

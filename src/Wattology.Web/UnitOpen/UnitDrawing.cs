@@ -54,14 +54,15 @@ public sealed class UnitDrawing(UnitKind kind, IReadOnlyList<PartState> parts, b
     private static XElement Touch(PartState state)
     {
         var (part, at) = (state.Part, state.Part.Name);
-        var link = Element("a", ("class", $"part {state.Style}"), ("href", $"#card-{part.Id}"), ("data-card", part.Id), ("aria-label", state.Aloud));
-        foreach (var t in part.Targets)
-            link.Add(Element("rect", ("class", "hit"), ("x", Number(t.X)), ("y", Number(t.Y)), ("width", Number(t.W)), ("height", Number(t.H))));
+        var link = Element("a", ("class", $"part {state.Style}"), ("href", $"#card-{part.Id}"), ("data-card", part.Id), ("aria-description", state.Aloud));
         if (at.Lead is { } lead) link.Add(Element("path", ("class", "lead"), ("d", lead)));
         string[] name = at.Broken ? part.Title.Split(' ', 2) : [part.Title];
         for (var i = 0; i < name.Length; i++) Write(link, "nm", at, i * Line, name[i]);
         var word = state.Next is { } next && state.Looked == 0 ? next : state.Word.Length == 0 ? "" : (state.Wrong ? "▲ " : state.Done ? "✓ " : "") + state.Word;
         if (word.Length > 0) Write(link, "wd", at, at.Above ? 1 - Line : name.Length * Line, word);
+        // Over its own name, so that the whole of it is one target; a name beside it is touched too.
+        foreach (var t in part.Targets)
+            link.Add(Element("rect", ("class", "hit"), ("x", Number(t.X)), ("y", Number(t.Y)), ("width", Number(t.W)), ("height", Number(t.H))));
         return link;
     }
 

@@ -23,7 +23,7 @@ public sealed class UnitDrawingTests
         var svg = XDocument.Parse(new UnitDrawing(kind, parts, full).Render());
         var links = svg.Root!.Elements(Svg + "a").ToArray();
         Assert.Equal(parts.Select(p => p.Part.Id), links.Select(a => (string)a.Attribute("data-card")!));
-        Assert.All(links, a => Assert.True(a.Elements(Svg + "rect").Any() && a.Elements(Svg + "text").Any() && (string)a.Attribute("aria-label")! != ""));
+        Assert.All(links, a => Assert.True(a.Elements(Svg + "rect").Any() && a.Elements(Svg + "text").Any() && (string)a.Attribute("aria-description")! != ""));
         Assert.Equal(full, svg.ToString().Contains(">water<", StringComparison.Ordinal));
         var clips = svg.Descendants(Svg + "clipPath").Select(c => (string)c.Attribute("id")!).ToArray();
         Assert.Equal(clips.Length, clips.Distinct().Count());
@@ -60,7 +60,7 @@ public sealed class UnitDrawingTests
         Assert.Contains("struck or torn", touched.Said("#finding-compressor-blades-hit [aria-pressed=true]"));
         var part = touched.Page.QuerySelector(".unit-svg [data-card='compressor-wheel']")!;
         Assert.Contains("wrong", part.ClassList);
-        Assert.Equal("compressor wheel, compressor end, 1 of 3 looked at, edges torn", part.GetAttribute("aria-label"));
+        Assert.Equal("compressor end, 1 of 3 looked at, something wrong", part.GetAttribute("aria-description"));
         Assert.Contains("▲ edges torn", part.TextContent, StringComparison.Ordinal);
     }
 
