@@ -67,10 +67,10 @@ public sealed record LookedAgain(string Entry) : EntryBody
         KnownBy = [Known.Measured, Known.Seen, Known.Felt],
         Refuse = (job, body) =>
         {
-            if (job.Record.Find(body.Entry) is not { } entry || !job.Record.Stands(entry)) return "That reading was corrected meanwhile; look at the newer one.";
-            if (EarlierPass.Of(job, entry) is null) return $"Entry {entry.Seq} does not count as told: nothing asks to look again.";
-            var kind = job.Record.Kinds.Find(entry.Kind)!;
-            return kind.AgesOf(kind.BodyOf(job.Record, entry)) == Ages.MeasureAgain ? $"A look does not tell this: measure it again." : null;
+            if (job.Record.Find(body.Entry) is not { } entry || !job.Record.Stands(entry))
+                return "That reading was corrected meanwhile; look at the newer one.";
+            if (EarlierPass.Of(job, entry) is not { } told) return $"Entry {entry.Seq} does not count as told: nothing asks to look again.";
+            return told.Pass is null ? "A look does not tell this: measure it again." : null;
         },
     };
 }

@@ -110,7 +110,9 @@ public sealed class JudgedJob(JobContext context)
         var answers = new Dictionary<string, Answered>();
         foreach (var reading in Checks.Where(c => turbo == 0 || c.Turbo == 0 || c.Turbo == turbo))
             foreach (var answered in reading.Check.Answers)
-                if (answered.Present(reading.Reopened is { Told: true } ? reading with { Reopened = null } : reading) is { } present && reading.Found.Since is { } since && (present || !answers.ContainsKey(answered.Finding)))
+                // What counts as told was found all the same: it is told evidence, not none.
+                if (answered.Present(reading.Reopened is { Told: true } ? reading with { Reopened = null } : reading) is { } present
+                    && reading.Found.Since is { } since && (present || !answers.ContainsKey(answered.Finding)))
                     answers[answered.Finding] = new(present ? Answer.Present : Answer.Absent, since, reading);
         return answers;
     }

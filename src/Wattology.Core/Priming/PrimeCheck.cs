@@ -66,7 +66,8 @@ public static class PrimeCheck
 
     private static ItemState Pressure(Cranking cranking) => cranking.PressureProved ? ItemState.Done("Proved.", cranking.Proof)
         : ItemState.Barred(cranking.NoPressureStop ? "The allowed cranking brought no pressure." : cranking.Unproved is { } again
-            ? again.Told ? again.Words : $"Unproved again, entry {again.By.Seq} of {again.By.By}: {again.Because}." : "No reading proves oil pressure.", cranking.Unproved?.By);
+            ? again.Told ? again.Words : $"Unproved again, entry {again.By.Seq} of {again.By.By}: {again.Because}."
+            : "No reading proves oil pressure.", cranking.Unproved?.By);
 
     private static Found Read(JobContext job, int turbo)
     {

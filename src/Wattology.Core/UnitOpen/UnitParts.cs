@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+
 namespace Wattology.Core.UnitOpen;
 
 /// <summary>The drawing of the unit, opened along its axis, with the engine's places round it: which parts there are on which kind of unit, where they are
@@ -22,6 +24,15 @@ public static class UnitParts
     /// boost.</summary>
     public static IReadOnlyList<UnitPart> Of(UnitKind kind) => [.. All(kind).Select(p => p with { Findings = [.. p.Findings.Where(kind.Has)] })
         .Where(p => p.Findings.Count > 0)];
+
+    /// <summary>Where the card of each part opens, by the part's id; worked out once for a kind of unit, since nothing else changes it.</summary>
+    public static IReadOnlyDictionary<string, Box> CardsOf(UnitKind kind) => Cards.GetOrAdd(kind, k => Of(k) is var parts
+        ? parts.ToDictionary(p => p.Id, p => CardBeside(p, parts, CardHead + p.Findings.Count * CardRow)) : []);
+
+    private static readonly ConcurrentDictionary<UnitKind, Dictionary<string, Box>> Cards = [];
+
+    // About as high as a card's head and each of its findings come out.
+    private const double CardHead = 60, CardRow = 132;
 
     private static IEnumerable<UnitPart> All(UnitKind kind)
     {

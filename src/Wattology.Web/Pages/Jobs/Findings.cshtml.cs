@@ -18,7 +18,9 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     private const double StrongDecibans = 6;
     private const double ArguesDecibans = 10;
     private LooksNow? _looks;
+    private UnitKind? _kind;
     private IReadOnlyList<PartState>? _parts;
+    private IReadOnlyList<string>? _nextLooks;
     private IReadOnlyDictionary<string, Noted<FindingNoted>>? _said;
     private IReadOnlyDictionary<string, Answered>? _readings;
 
@@ -34,7 +36,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public override string Drawing => "_Unit";
 
     /// <summary>How this unit is built.</summary>
-    public UnitKind Kind => UnitKind.Of(Job.Context, Unit);
+    public UnitKind Kind => _kind ??= UnitKind.Of(Job.Context, Unit);
 
     /// <summary>The parts of the drawn unit, as they stand.</summary>
     public IReadOnlyList<PartState> Parts => _parts ??= [.. UnitParts.Of(Kind).Select(StateOf)];
@@ -52,7 +54,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public static bool IsWrong(ModelFinding finding, Answer answer) => finding.IsFault == (answer == Answer.Present);
 
     // The looks that come next: the whole set where one set-up pays for them.
-    private IReadOnlyList<string> NextLooks => Ranking.Verdict == RankingVerdict.Settled || Looks.First is not { } first ? []
+    private IReadOnlyList<string> NextLooks => _nextLooks ??= Ranking.Verdict == RankingVerdict.Settled || Looks.First is not { } first ? []
         : Looks.Sets.FirstOrDefault(s => s.Looks[0] == first) is { } set && Suggested(first) == SetWords.Said(set) ? set.Looks : [first];
 
     private PartState StateOf(UnitPart part)
@@ -69,12 +71,6 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
             && !LooksNow.CanLook(f.Stage, Reached)), wrong.Finding is not null, word, next.Length == 0 ? null : $"{next.Sum(f => f.Minutes):0} min");
     }
 
-    /// <summary>Where a part's card opens.</summary>
-    public Box CardOf(UnitPart part) => UnitParts.CardBeside(part, [.. Parts.Select(p => p.Part)], CardHead + part.Findings.Count * CardRow);
-
-    // About as high as a card's head and each of its findings come out.
-    private const double CardHead = 60, CardRow = 132;
-
     /// <summary>The ranking shown: of one unit, or of the job.</summary>
     public DiagnoseResult Ranking => Job.RankingOf(Unit);
 
@@ -82,21 +78,19 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public IReadOnlyDictionary<string, Answered> Answers => Job.AnswersOf(Unit);
 
     /// <summary>This sheet for this unit.</summary>
-    public string Own => $"{Here}{Query("?")}";
-
-    private string Query(string first) => (Unit, AsList) switch
-    {
-        (0, false) => "",
-        (0, true) => $"{first}list=true",
-        (_, false) => $"{first}unit={Unit}",
-        _ => $"{first}unit={Unit}&list=true",
-    };
+    public string Own => Here + Query("?", AsList);
 
     /// <summary>The same sheet with its findings the other way: on the drawing, or as a list.</summary>
-    public string OtherWay => AsList ? Unit == 0 ? Here : $"{Here}?unit={Unit}" : $"{Own}{(Unit == 0 ? "?" : "&")}list=true";
+    public string OtherWay => Here + Query("?", !AsList);
+
+    private string Query(string first, bool list)
+    {
+        string[] says = [.. Unit == 0 ? Array.Empty<string>() : [$"unit={Unit}"], .. list ? ["list=true"] : Array.Empty<string>()];
+        return says.Length == 0 ? "" : first + string.Join('&', says);
+    }
 
     /// <inheritdoc/>
-    public override string PostTo(string handler) => $"{base.PostTo(handler)}{Query("&")}";
+    public override string PostTo(string handler) => $"{base.PostTo(handler)}{Query("&", AsList)}";
 
     /// <inheritdoc/>
     protected override string Back => Own;
@@ -205,7 +199,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
         // A figure typed is a measurement, whatever else was touched.
         var grade = measured.Length > 0 ? Known.Measured : JsonForm.ValueOf<Known>(known ?? "") ?? Usually(one);
         var done = await RecordAsync(said is { } against && because is not null ? new FindingOtherwise(unit, finding, against, because)
-            : said is { } read && grade == Known.Measured ? new FindingMeasured(unit, finding, read, measured) 
+            : said is { } read && grade == Known.Measured ? new FindingMeasured(unit, finding, read, measured)
             : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (grade, ""),
             then: $"{Own}#{PartOf(finding)}", answers: saw ?? "", at: PartOf(finding));
         return done is PageResult && Touched is { } touched ? touched : done;
