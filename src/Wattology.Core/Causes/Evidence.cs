@@ -16,7 +16,6 @@ internal sealed class Evidence
     public const double LesserShare = 0.5;
 
     private readonly bool _all;
-    private readonly double[] _priors;
 
     /// <summary>Weighs the answers.</summary>
     public Evidence(CauseModel model, DiagnoseInput input)
@@ -24,10 +23,10 @@ internal sealed class Evidence
         Space = model.Hypotheses;
         Causes = [.. Enumerable.Range(0, model.Causes.Count).Where(i => input.Exclude?.Contains(model.Causes[i]) != true)];
         _all = Causes.Count == model.Causes.Count;
-        _priors = new double[model.Causes.Count];
-        foreach (var cause in Causes) _priors[cause] = input.Priors is { } given ? given[model.Causes[cause]] : model.Priors[cause];
-        var total = _priors.Sum();
-        for (var i = 0; i < _priors.Length; i++) _priors[i] /= total;
+        Priors = new double[model.Causes.Count];
+        foreach (var cause in Causes) Priors[cause] = input.Priors is { } given ? given[model.Causes[cause]] : model.Priors[cause];
+        var total = Priors.Sum();
+        for (var i = 0; i < Priors.Length; i++) Priors[i] /= total;
 
         var said = input.Findings.Select(f => (Finding: model.Find(f.Key)!, Said: f.Value)).Select(f => new AnsweredFinding(f.Finding, f.Said,
             Space.Of(f.Finding, f.Said), 1)).ToArray();
@@ -40,7 +39,7 @@ internal sealed class Evidence
         }
         Answered = [.. said.Select(a => Leaders[a.Finding.Group] == a ? a : a with { Share = LesserShare })];
 
-        Weights = Space.Start(_priors);
+        Weights = Space.Start(Priors);
         Logs = [.. Weights.Select(w => w > 0 ? Math.Log(w) : 0)];
         foreach (var answered in Answered)
         {
@@ -62,6 +61,9 @@ internal sealed class Evidence
 
     /// <summary>Positions in the model of the causes that take part.</summary>
     public IReadOnlyList<int> Causes { get; }
+
+    /// <summary>The starting chance of each cause, adding up to 1; 0 for one that takes no part.</summary>
+    public double[] Priors { get; }
 
     /// <summary>The answered findings with their shares.</summary>
     public IReadOnlyList<AnsweredFinding> Answered { get; }
@@ -95,8 +97,8 @@ internal sealed class Evidence
         foreach (var other in Causes)
         {
             if (other == cause) continue;
-            weighted += _priors[other] * answered.Likelihood.Chances[other];
-            weight += _priors[other];
+            weighted += Priors[other] * answered.Likelihood.Chances[other];
+            weight += Priors[other];
         }
         return weight > 0 ? 10 * Math.Log10(answered.Likelihood.Chances[cause] / (weighted / weight)) * answered.Share : 0;
     }

@@ -37,6 +37,12 @@ public sealed record Found(Verdict Verdict, string Value, string Why, Entry? Sin
     /// <summary>What is planned, or set on the bench, is looked at again as installed: nobody takes it under their name before.</summary>
     public bool Provisional { get; init; }
 
+    /// <summary>What it shows of findings one by one, where one verdict does not tell: by the finding's id, whether it is there.</summary>
+    public IReadOnlyDictionary<string, bool> Says { get; init; } = new Dictionary<string, bool>();
+
+    /// <summary>What it shows of one finding; null when it cannot tell.</summary>
+    public bool? Shows(string finding) => Says.TryGetValue(finding, out var there) ? there : null;
+
     /// <summary>Nobody has looked yet.</summary>
     public static readonly Found NotYet = new(Verdict.NotLookedAt, "", "Not looked at yet.");
 

@@ -22,21 +22,21 @@ public static class FindingsCheck
         new("found", "missing, and found", Asks: "Where"),
         new("accounted", "accounted for", Asks: "How: where it must have gone, and why that does no harm"),
         new("not-found", "missing, and not found", Verdict.Stop),
-    ]) { Ages = Ages.Lasts };
+    ]) { Ages = Ages.Lasts, Refuse = MissingPieces.Against };
 
     /// <summary>The check.</summary>
     /// <param name="causeKind">The kind of a confirmed cause.</param>
     public static CheckDefinition Definition(EntryKind causeKind) => new(Id, "Findings", DrawnPart.Engine, Read)
     {
         Applies = job => job.Record.Machine().Kind != JobKind.FirstFitment,
-        Kinds = [FindingNoted.Kind, FindingMeasured.Kind, FindingOtherwise.Kind, UnitReached.Kind, causeKind, CauseAlso.Kind, RemedyNoted.Kind],
-        Questions = [MissingMetal, UnitKind.BearingsSeen, UnitKind.EntriesSeen],
+        Kinds = [FindingNoted.Kind, FindingMeasured.Kind, FindingOtherwise.Kind, UnitReached.Kind, causeKind, CauseAlso.Kind, RemedyNoted.Kind,
+            PieceMissing.Kind, PieceFound.Kind],
+        Questions = [MissingMetal, .. BeforeGone.Questions, Viewpoint.Named, Viewpoint.Lies, UnitKind.BearingsSeen, UnitKind.EntriesSeen],
         Items =
         [
             CauseItem(HoldPoint.Order), CauseItem(HoldPoint.Release), .. RemedyItems(HoldPoint.Release),
-            ItemDefinition.Asked(HoldPoint.Release, MissingMetal, "Missing metal found, or accounted for",
-                (context, _) => ByObject.Any(context.Job.Record.HasCause)),
-            .. RemedyItems(HoldPoint.Start), ItemDefinition.Asked(HoldPoint.Start, MissingMetal, "Missing metal found, or accounted for"),
+            MetalItem(HoldPoint.Release, job => ByObject.Any(job.Record.HasCause)),
+            .. RemedyItems(HoldPoint.Start), MetalItem(HoldPoint.Start, _ => true),
             CauseItem(HoldPoint.HandOver), .. RemedyItems(HoldPoint.HandOver),
         ],
         Paper = null,
@@ -51,6 +51,9 @@ public static class FindingsCheck
         return looked == 0 ? new(Verdict.NotLookedAt, "", "Nothing looked at yet.")
             : new(Verdict.ReadingOnly, $"{looked} looked at", "No cause is confirmed yet.", Word: "no cause yet");
     }
+
+    private static ItemDefinition MetalItem(HoldPoint point, Func<JobContext, bool> asked) => new(point, MissingMetal.Id, "Missing metal found, or accounted for",
+        (context, _) => asked(context.Job) ? MissingPieces.Item(context.Job, MissingMetal.Read(context.Job, 0)) : null);
 
     private static ItemDefinition CauseItem(HoldPoint point) => new(point, "cause", "Cause confirmed", (context, _)
         => context.Job.Record.Causes() is { Count: > 0 } causes

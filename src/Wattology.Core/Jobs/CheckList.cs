@@ -1,4 +1,5 @@
 using Wattology.Core.Actuator;
+using Wattology.Core.Air;
 using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Checks;
@@ -18,6 +19,7 @@ using Wattology.Core.LooseEnds;
 using Wattology.Core.OilSupply;
 using Wattology.Core.Parts;
 using Wattology.Core.Plate;
+using Wattology.Core.Play;
 using Wattology.Core.Priming;
 using Wattology.Core.Triage;
 using Wattology.Core.Yard;
@@ -33,10 +35,14 @@ public static class CheckList
     /// <summary>The checks, in the order of the work.</summary>
     public static readonly IReadOnlyList<CheckDefinition> All =
     [
+        ComebackOf.Check,
         PlateCheck.Definition,
         BoostFit.Definition,
         TriageCheck.Definition,
         FindingsCheck.Definition(Cause),
+        SuctionReading.Check,
+        PlayCheck.Definition,
+        TravelCheck.Definition,
         PartsCheck.Definition,
         SupplyChecks.OilSupply,
         SupplyChecks.Restrictor,
@@ -65,7 +71,6 @@ public static class CheckList
         HandedOver.Kind,
         JobEnded.KindOf(job => Bursts.Running(job.Record) is not null || EngineRuns.Of(job).Running is not null, Holding),
         InHand.Kind,
-        ComebackOf.Kind,
         Looked.KindOf(FindQuestion, (job, turbo) => job.Which(turbo)),
         .. All.SelectMany(c => c.Kinds),
     ]);

@@ -21,6 +21,7 @@ public sealed class JudgedJob(JobContext context)
 
     private readonly Dictionary<int, IReadOnlyDictionary<string, Answered>> _answers = [];
     private readonly Dictionary<int, DiagnoseResult> _rankings = [];
+    private readonly Dictionary<int, CauseBoard> _boards = [];
 
     private HoldPoints Points => field ??= new HoldPoints(Context, Check);
 
@@ -90,6 +91,10 @@ public sealed class JudgedJob(JobContext context)
 
     /// <summary>What can be looked at now for one turbo, by how far its unit has come; for the job when 0.</summary>
     public LooksNow LooksOf(int turbo) => LooksNow.At(CauseModel.Usual, InputOf(turbo), Record.StageOf(turbo));
+
+    /// <summary>What stands beside the ranking of one turbo; of the job when 0.</summary>
+    public CauseBoard BoardOf(int turbo) => _boards.TryGetValue(turbo, out var known) ? known
+        : _boards[turbo] = CauseBoard.Of(CauseModel.Usual, InputOf(turbo), RankingOf(turbo), Record.StageOf(turbo));
 
     /// <summary>The starting chances: the model's, with what closed jobs on this engine add to them.</summary>
     public IReadOnlyList<LearnedPrior> Priors => field ??= Learning.Learn(CauseModel.Usual, Context.FamilyCases);

@@ -103,7 +103,7 @@ public sealed record Limit(string Key, LimitSource Source, string Reference, dou
             (null, { } t) => $"up to {units.Show(t, In, decimals)}",
             ({ } f, null) => $"from {units.Show(f, In, decimals)}",
             ({ } f, { } t) => $"{units.Show(f, In, decimals)} to {units.Show(t, In, decimals)}",
-            _ => "any",
+            _ => "beyond it",
         };
         return DoubtFrom is null && DoubtTo is null ? $"sound {Range(SoundFrom, SoundTo)}"
             : $"sound {Range(SoundFrom, SoundTo)}, doubtful {Range(DoubtFrom ?? SoundFrom, DoubtTo ?? SoundTo)}";

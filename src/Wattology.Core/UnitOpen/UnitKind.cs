@@ -18,7 +18,8 @@ public enum Bearings
 /// <param name="Water">Whether the centre section has water.</param>
 /// <param name="Bearings">Its bearings.</param>
 /// <param name="TwoEntries">Whether gas comes to the turbine by two separate passages.</param>
-public sealed record UnitKind(BoostControl Control, bool Water, Bearings Bearings = Bearings.Plain, bool TwoEntries = false)
+/// <param name="CompressorLeft">Whether the compressor end lies on the left, seen from where the machine is looked at.</param>
+public sealed record UnitKind(BoostControl Control, bool Water, Bearings Bearings = Bearings.Plain, bool TwoEntries = false, bool CompressorLeft = false)
 {
     /// <summary>Its bearings. Nobody is made to say: the usual are drawn until somebody does.</summary>
     public static readonly Question BearingsSeen = new("unit-bearings", "Bearings of this unit", [new("plain", "plain"), new("rolling", "rolling")])
@@ -35,7 +36,7 @@ public sealed record UnitKind(BoostControl Control, bool Water, Bearings Bearing
     {
         var (machine, one) = (job.Record.Machine(), Math.Max(1, turbo));
         return new(machine.Control, machine.WaterCooled, BearingsSeen.Read(job, one).Answer?.Id == "rolling" ? Bearings.Rolling : Bearings.Plain,
-            EntriesSeen.Read(job, one).Answer?.Id == "two");
+            EntriesSeen.Read(job, one).Answer?.Id == "two", Viewpoint.Lies.Read(job, one).Answer?.Id == "left");
     }
 
     /// <summary>It has vanes.</summary>

@@ -23,7 +23,17 @@ public static class UnitParts
     /// <summary>The parts of one kind of unit, in the order in which the keyboard goes through them: along the air, along the oil, then what controls
     /// boost.</summary>
     public static IReadOnlyList<UnitPart> Of(UnitKind kind) => [.. All(kind).Select(p => p with { Findings = [.. p.Findings.Where(kind.Has)] })
-        .Where(p => p.Findings.Count > 0)];
+        .Where(p => p.Findings.Count > 0).Select(p => kind.CompressorLeft ? Mirrored(p) : p)];
+
+    // The drawing turned over, left for right: what is written stays as it reads.
+    private static UnitPart Mirrored(UnitPart part) => part with
+    {
+        Target = Mirrored(part.Target),
+        Other = part.Other is { } other ? Mirrored(other) : null,
+        Name = part.Name with { X = Width - part.Name.X, Anchor = part.Name.Anchor switch { Anchor.Start => Anchor.End, Anchor.End => Anchor.Start, var a => a } },
+    };
+
+    private static Box Mirrored(Box box) => box with { X = Width - box.Right };
 
     /// <summary>Where the card of each part opens, by the part's id; worked out once for a kind of unit, since nothing else changes it.</summary>
     public static IReadOnlyDictionary<string, Box> CardsOf(UnitKind kind) => Cards.GetOrAdd(kind, k => Of(k) is var parts

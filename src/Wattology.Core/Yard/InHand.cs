@@ -14,17 +14,3 @@ public sealed record InHand([Needed("Choose who takes it in hand.")] string Pers
     public static readonly EntryKind Kind = new EntryKind<InHand>("in-hand", "In hand",
         (_, n) => $"{n.Body.Name}{(n.Body.Note.Length > 0 ? $": {n.Body.Note}" : "")}") { Right = People.Right.BookIn };
 }
-
-/// <summary>This job is a comeback of an earlier one.</summary>
-/// <param name="Of">The earlier job's id.</param>
-/// <param name="Number">The earlier job's number.</param>
-public sealed record ComebackOf([Needed("Name the earlier job.")] string Of, [Needed("Name the earlier job.")] string Number) : EntryBody
-{
-    /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<ComebackOf>("comeback-of", "Comeback of", (_, n) => n.Body.Number)
-    {
-        Right = People.Right.BookIn,
-        Correction = Correction.ByTakingBack,
-        Refuse = (job, body) => body.Of == job.Record.Id ? "A job is no comeback of itself." : null,
-    };
-}

@@ -200,14 +200,20 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
         return await db.Jobs.FromSql(found).AsNoTracking().ToListAsync(cancel);
     }
 
-    /// <summary>Other jobs on the same machine, those that came last first.</summary>
-    /// <param name="job">The job.</param>
-    public async Task<IReadOnlyList<JobRow>> SameMachineAsync(JudgedJob job)
+    /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>
+    public async Task<IReadOnlyList<EarlierJob>> EarlierAsync(JudgedJob job)
     {
         var plain = PartNumber.Plain(job.Machine.Registration);
-        return plain.Length < LeastInside ? [] : await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id)
-            .OrderByDescending(j => j.Row).Take(20).ToListAsync();
+        if (plain.Length < LeastInside) return [];
+        var ids = await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id).OrderByDescending(j => j.Row)
+            .Take(EarlierMost).Select(j => j.Id).ToListAsync();
+        if (ids.Count == 0) return [];
+        var entries = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).ToLookup(e => e.Job);
+        var settings = await SettingsAsync();
+        return [.. ids.Select(id => EarlierJob.Of(settings.Judge(new JobRecord(CheckList.Kinds, [.. entries[id].Select(e => e.ToEntry())]), clock.GetUtcNow())))];
     }
+
+    private const int EarlierMost = 5;
 
     private async Task<JobRecord?> ReadAsync(string job, CancellationToken cancel)
     {

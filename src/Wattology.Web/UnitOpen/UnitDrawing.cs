@@ -10,7 +10,7 @@ namespace Wattology.Web.UnitOpen;
 /// <param name="drainDips">The drain is drawn as it was found.</param>
 public sealed class UnitDrawing(UnitKind kind, IReadOnlyList<PartState> parts, bool drainDips)
 {
-    private const double Line = 18;
+    private const double Line = 18, WaterX = 318, WaterY = 192;
     private static readonly XNamespace Svg = "http://www.w3.org/2000/svg";
 
     // From the back to the front; what stands for no part of its own is drawn with its neighbours.
@@ -26,14 +26,17 @@ public sealed class UnitDrawing(UnitKind kind, IReadOnlyList<PartState> parts, b
         var svg = Element("svg", ("viewBox", $"0 0 {Number(UnitParts.Width)} {Number(UnitParts.Height)}"), ("class", "unit-svg"), ("role", "group"),
             ("aria-label", "The unit, drawn open"));
         svg.Add(UnitArt.Hatchings);
-        svg.Add(Element("path", ("class", "hot-side"), ("d", "M0,140H208V480H0Z")), Element("path", ("class", "cold-side"), ("d", "M500,160H780V480H500Z")));
+        var drawn = kind.CompressorLeft ? Element("g", ("transform", TurnedOver)) : svg;
+        if (drawn != svg) svg.Add(drawn);
+        drawn.Add(Element("path", ("class", "hot-side"), ("d", "M0,140H208V480H0Z")), Element("path", ("class", "cold-side"), ("d", "M500,160H780V480H500Z")));
         foreach (var id in Order)
-            foreach (var drawn in Drawn(id))
+            foreach (var name in Drawn(id))
             {
                 var art = Element("g", ("aria-hidden", "true"), ("class", $"art {of.GetValueOrDefault(id)?.Style ?? "plain"}"));
-                art.Add(UnitArt.Of(drawn));
-                svg.Add(art);
+                art.Add(UnitArt.Of(name));
+                drawn.Add(art);
             }
+        if (kind.Water) Write(svg, "nm quiet", kind.CompressorLeft ? new(UnitParts.Width - WaterX, WaterY) : new(WaterX, WaterY, Anchor.End), 0, "water");
         foreach (var part in parts) svg.Add(Touch(part));
         return svg.ToString(SaveOptions.DisableFormatting);
     }
@@ -51,11 +54,14 @@ public sealed class UnitDrawing(UnitKind kind, IReadOnlyList<PartState> parts, b
         _ => [id],
     };
 
-    private static XElement Touch(PartState state)
+    private static readonly string TurnedOver = $"translate({Number(UnitParts.Width)} 0) scale(-1 1)";
+
+    private XElement Touch(PartState state)
     {
         var (part, at) = (state.Part, state.Part.Name);
         var link = Element("a", ("class", $"part {state.Style}"), ("href", $"#card-{part.Id}"), ("data-card", part.Id), ("aria-description", state.Aloud));
-        if (at.Lead is { } lead) link.Add(Element("path", ("class", "lead"), ("d", lead)));
+        if (at.Lead is { } lead) link.Add(kind.CompressorLeft
+            ? Element("path", ("class", "lead"), ("d", lead), ("transform", TurnedOver)) : Element("path", ("class", "lead"), ("d", lead)));
         string[] name = at.Broken ? part.Title.Split(' ', 2) : [part.Title];
         for (var i = 0; i < name.Length; i++) Write(link, "nm", at, i * Line, name[i]);
         var word = state.Next is { } next && state.Looked == 0 ? next : state.Word.Length == 0 ? "" : (state.Wrong ? "▲ " : state.Done ? "✓ " : "") + state.Word;

@@ -85,6 +85,9 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["metal whole"] = j => j.MetalWhole(),
         ["metal lost"] = j => j.Answer(FindingsCheck.MissingMetal, "not-found"),
         ["metal found"] = j => j.Answer(FindingsCheck.MissingMetal, "found", "in the cooler"),
+        ["nut missing"] = j => j.Tell(new PieceMissing(1, PieceKind.Nut), Known.Seen),
+        ["tip missing"] = j => j.Tell(new PieceMissing(1, PieceKind.TurbineTip), Known.Seen),
+        ["piece found"] = j => j.Tell(new PieceFound(MissingPieces.Of(j.Record)[^1].Entry.Hash, "in the charge pipe"), Known.Seen),
         ["metal accounted"] = j => j.Answer(FindingsCheck.MissingMetal, "accounted", "out of the pipe"),
         // parts
         ["new plate"] = j => j.NewPlate("Orvane", "R1", "OV-1"),
@@ -96,6 +99,7 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["new unit stuck"] = j => j.Answer(PartsCheck.AsReceived, "not-free"),
         ["sent back"] = j => j.Tell(new UnitSentBack(1, "other flange")),
         ["compression fit"] = j => j.Answer(BoostFit.Engine[0], "fit", "within 4 %"),
+        ["compression uneven"] = j => j.Tell(new CompressionReading([1400, 1000]), Known.Measured),
         ["fuelling missing"] = j => j.Answer(BoostFit.Engine[2], "not-yet", "pump too small"),
         // supply
         ["safe"] = j => j.Disable(),

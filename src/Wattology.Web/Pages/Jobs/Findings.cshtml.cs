@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Wattology.Core.Actuator;
 using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
@@ -16,7 +17,6 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class FindingsModel(SheetServices services) : SheetModel(services)
 {
     private const double StrongDecibans = 6;
-    private const double ArguesDecibans = 10;
     private LooksNow? _looks;
     private UnitKind? _kind;
     private IReadOnlyList<PartState>? _parts;
@@ -145,9 +145,25 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     /// <summary>How many closed jobs on this engine had a cause confirmed.</summary>
     public int FamilyCases => Priors.Sum(p => p.Cases);
 
-    /// <summary>The turbo is probably sound: it leads, and nothing on the vehicle argues strongly for a cause in the unit.</summary>
-    public bool ProbablySound => Ranking.Causes[0].Id == CauseModel.Elsewhere && Answers.Count > 0
-        && !Ranking.Why.Any(w => w.Cause != CauseModel.Elsewhere && w.Db >= ArguesDecibans && CauseModel.Usual.Find(w.Finding)!.Stage == Stage.Vehicle);
+    /// <summary>What stands beside the ranking.</summary>
+    public CauseBoard Board => Job.BoardOf(Unit);
+
+    /// <summary>A chance in whole per cent.</summary>
+    public static string Percent(double chance) => $"{Math.Round(chance * 100):0} %";
+
+    /// <summary>A finding with one of its statements: "Drain pipe: full bore, falls all the way".</summary>
+    public static string Said(string finding, Answer answer) => FindingWords.Of(finding).Said(answer);
+
+    /// <summary>The look by which suction is ruled out first: the quicker one nobody took.</summary>
+    public static string RulesOutSuction => "filter-blocked";
+
+    /// <summary>How many of the looks that would change the ranking's mind are said.</summary>
+    public const int ChangesShown = 3;
+
+    /// <summary>A cause confirmed that one of a pair, or either, is missing beside; null where none is.</summary>
+    public string? OtherOfPair => Board.Pair is not { } pair || Job.Record.Causes().Where(c => c.Turbo == Unit).Select(c => c.Cause).ToArray() is not
+        { Length: > 0 } stand ? null : stand.Contains(pair.First) && !stand.Contains(pair.Second) ? pair.Second
+        : stand.Contains(pair.Second) && !stand.Contains(pair.First) ? pair.First : null;
 
     /// <summary>Shows the sheet.</summary>
     public IActionResult OnGet()
@@ -205,10 +221,58 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
         return done is PageResult && Touched is { } touched ? touched : done;
     }
 
-    /// <summary>Says how far the work on a unit has come.</summary>
-    public Task<IActionResult> OnPostReachedAsync(int turbo, string stage) => JsonForm.ValueOf<Stage>(stage) is not { } reached
-        ? Task.FromResult<IActionResult>(NotFound())
-        : RecordAsync(new UnitReached(turbo, reached), $"{char.ToUpperInvariant(reached.Words()[0])}{reached.Words()[1..]}: saved.", at: StageId);
+    /// <summary>A unit about to go on to a stage that destroys what nobody looked at yet; null where none is.</summary>
+    public (int Turbo, Stage Next)? Going { get; private set; }
+
+    /// <summary>What going on destroys, and nobody looked at yet.</summary>
+    /// <param name="turbo">Whose unit, from 1.</param>
+    /// <param name="next">The stage it would go on to.</param>
+    public IEnumerable<QuestionView> LostAt(int turbo, Stage next) => LastLooks.Open(Job, turbo, next).Select(l => new QuestionView(this, l.Question, l.Turbo));
+
+    /// <summary>Says how far the work on a unit has come; what that destroys is asked for first, and then it is as the person says.</summary>
+    public Task<IActionResult> OnPostReachedAsync(int turbo, string stage, bool sure)
+    {
+        if (JsonForm.ValueOf<Stage>(stage) is not { } reached || turbo < 1 || turbo > Job.Machine.Turbos) return Task.FromResult<IActionResult>(NotFound());
+        if (!sure && LastLooks.Open(Job, turbo, reached).Count > 0)
+        {
+            Going = (turbo, reached);
+            return Task.FromResult<IActionResult>(Page());
+        }
+        return RecordReachedAsync(turbo, reached);
+    }
+
+    private Task<IActionResult> RecordReachedAsync(int turbo, Stage reached)
+        => RecordAsync(new UnitReached(turbo, reached), $"{char.ToUpperInvariant(reached.Words()[0])}{reached.Words()[1..]}: saved.", at: StageId);
+
+    /// <summary>The missing pieces, turbo by turbo.</summary>
+    public IReadOnlyList<MissingPiece> Missing => MissingPieces.Of(Job.Record);
+
+    /// <summary>A wheel was struck, broken or burst: then every tip and nut is looked for.</summary>
+    public bool WheelDamaged => WheelDamage.Any(f => Standing(f) == Answer.Present);
+
+    private static readonly string[] WheelDamage = ["compressor-blades-hit", "turbine-blades-hit", "wheel-burst-or-cracked", "shaft-broken"];
+
+    /// <summary>Says that a piece is missing.</summary>
+    public Task<IActionResult> OnPostMissingAsync(int turbo, PieceKind piece) => RecordAsync(new PieceMissing(turbo, piece), $"{Sentence(Pieces.Words(piece))}: "
+        + "missing.", (Known.Seen, ""), at: MetalId);
+
+    /// <summary>Says where a missing piece was found.</summary>
+    public Task<IActionResult> OnPostPieceFoundAsync(string piece, string? where)
+    {
+        Form[$"where.{piece}"] = where ?? "";
+        return RecordAsync(new PieceFound(piece, (where ?? "").Trim()), "Found.", (Known.Seen, ""), at: MetalId);
+    }
+
+    /// <summary>The id of the part of the sheet in which missing pieces stand.</summary>
+    public const string MetalId = "missing-pieces";
+
+    /// <summary>The sheet on which a finding is measured, so that the figure answers it; null where it is only looked at, or answered on its card.</summary>
+    public string? MeasuredOn(string finding) => CheckList.All.FirstOrDefault(c => c.Id is not "travel" and not "comeback" && c.Applies(Job.Context)
+        && c.Answers.Any(a => a.Finding == finding)) is { } check ? SheetUrl(check.Id, check.PerTurbo ? Math.Max(1, Unit) : 0) : null;
+
+    /// <summary>What is asked beside the findings of a part: how far the vanes go.</summary>
+    public IEnumerable<QuestionView> AskedAt(UnitPart part) => part.Findings.Contains("vanes-stiff") ? QuestionView.Of(this, TravelCheck.Definition.Questions)
+        .Where(a => Unit == 0 || a.Turbo == Unit) : [];
 
     /// <summary>The id of the part of the sheet in which it is said how far the work has come.</summary>
     public const string StageId = "unit-stage";

@@ -97,8 +97,8 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         return second;
     }
 
-    /// <summary>Other jobs on the same machine.</summary>
-    public Task<IReadOnlyList<JobRow>> SameMachineAsync() => services.Jobs.SameMachineAsync(Job);
+    /// <summary>Earlier jobs on the same machine, with what they left behind.</summary>
+    public Task<IReadOnlyList<EarlierJob>> EarlierAsync() => services.Jobs.EarlierAsync(Job);
 
     /// <summary>The time of an entry, as it stands beside words of the core that name one.</summary>
     public string When(Entry? entry) => entry is null ? "" : Times.Brief(entry.At);
