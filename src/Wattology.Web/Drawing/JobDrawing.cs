@@ -27,8 +27,7 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
     private const string Oil = "#6b4a12";
     private const string Ground = "#ffffff";
 
-    private static readonly XNamespace Svg = "http://www.w3.org/2000/svg";
-    private readonly XElement _svg = new(Svg + "svg");
+    private readonly XElement _svg = SvgNode.Element("svg");
 
     private BookedIn Machine => job.Machine;
 
@@ -66,17 +65,15 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
         return element;
     }
 
-    private static XElement Element(string name, params (string Name, object? Value)[] attributes) => Set(new XElement(Svg + name), attributes);
-
     private void Line(string path, string kind = "pipe", string colour = Ink, double width = 2, string? dash = null)
-        => _svg.Add(Element("path", ("class", $"d-{kind}"),
+        => _svg.Add(SvgNode.Element("path", ("class", $"d-{kind}"),
         ("d", path), ("fill", "none"), ("stroke", colour), ("stroke-width", width), ("stroke-dasharray", dash), ("stroke-linejoin", "round")));
 
     private void Shape(string path, string colour = Ink)
-        => _svg.Add(Element("path", ("class", "d-body"), ("d", path), ("fill", Ground), ("stroke", colour), ("stroke-width", 2)));
+        => _svg.Add(SvgNode.Element("path", ("class", "d-body"), ("d", path), ("fill", Ground), ("stroke", colour), ("stroke-width", 2)));
 
     private void Note(int x, int y, string text, string anchor = "start", int size = 15)
-        => _svg.Add(new XElement(Element("text", ("class", "d-note"), ("x", x), ("y", y), ("font-size", size), ("fill", Quiet),
+        => _svg.Add(new XElement(SvgNode.Element("text", ("class", "d-note"), ("x", x), ("y", y), ("font-size", size), ("fill", Quiet),
         ("text-anchor", anchor))) { Value = text });
 
     private void Engine()
@@ -167,10 +164,10 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
         var isOpen = open is { } o && o.Sheet == check.Id && (check.Turbo == 0 || check.Turbo == o.Turbo);
         var word = (check.Word ?? mark.Word) + (check.AcceptedBy is null ? "" : ", taken");
         var (title, value) = (Clip(check.Title, width / 10), Clip(check.Value.Length > 0 ? check.Value : "–", width / 9));
-        var label = Element("g", ("class", mark.Style));
-        label.Add(Element("rect", ("class", "d-label"), ("x", x), ("y", y), ("width", width), ("height", LabelHeight), ("rx", 2), ("fill", Ground),
+        var label = SvgNode.Element("g", ("class", mark.Style));
+        label.Add(SvgNode.Element("rect", ("class", "d-label"), ("x", x), ("y", y), ("width", width), ("height", LabelHeight), ("rx", 2), ("fill", Ground),
             ("stroke", Ink), ("stroke-width", 1.2)),
-            Element("path", ("class", mark.Filled ? "d-mark d-mark-full" : "d-mark"), ("transform", $"translate({x + 9} {y + 10}) scale(1.6)"),
+            SvgNode.Element("path", ("class", mark.Filled ? "d-mark d-mark-full" : "d-mark"), ("transform", $"translate({x + 9} {y + 10}) scale(1.6)"),
                 ("d", mark.Path),
                 ("fill", mark.Filled ? mark.Ink : "none"), ("fill-rule", "evenodd"), ("stroke", mark.Ink), ("stroke-width", mark.Filled ? 0 : 1.6)),
             Text(x + 44, y + 21, title, 21, "d-title", Ink), Text(x + 44, y + 40, word, 17, "d-word", mark.Ink),
@@ -182,7 +179,7 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
     private XElement Link(CheckReading check, bool isOpen, string said, XElement label)
     {
         var url = SheetLinks.Url(job.Record.Id, check.Id, check.Turbo);
-        var link = Element("a", ("class", isOpen ? "spot open" : "spot"), ("href", url),
+        var link = SvgNode.Element("a", ("class", isOpen ? "spot open" : "spot"), ("href", url),
             ("id", $"spot-{check.Id}{(check.Turbo > 0 ? $"-{check.Turbo}" : "")}"), ("aria-label", said),
             ("aria-current", isOpen ? "true" : null), ("hx-get", url), ("hx-target", "#sheet"), ("hx-push-url", "true"));
         link.Add(label);
@@ -190,7 +187,7 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
     }
 
     private static XElement Text(int x, int y, string text, int size, string style, string colour)
-        => new(Element("text", ("class", style), ("x", x), ("y", y), ("font-size", size), ("font-weight", 600), ("fill", colour))) { Value = text + " " };
+        => new(SvgNode.Element("text", ("class", style), ("x", x), ("y", y), ("font-size", size), ("font-weight", 600), ("fill", colour))) { Value = text + " " };
 
     // Whole characters only, and none that XML cannot carry.
     private static string Clip(string text, int most)

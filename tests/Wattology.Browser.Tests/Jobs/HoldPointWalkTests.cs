@@ -5,18 +5,6 @@ namespace Wattology.Browser.Tests.Jobs;
 /// <summary>What must not pass is tried and stopped with the right words; what was refused wrongly is served; every stop has its way back.</summary>
 public sealed class HoldPointWalkTests(DemoShopFixture demo)
 {
-    private static string BookIn(Bay bay, string machine, string fuel = "diesel", string turbos = "1", string registration = "")
-    {
-        bay.Open("/book-in");
-        foreach (var (name, text) in new[] { ("customer", "Walk"), ("complaint", "Smokes."), ("registration", registration.Length > 0 ? registration : machine),
-            ("machine", machine), ("engine", "Brannock D4"), ("run_hours", "900"), ("plate.maker_number", "OV-77-01") }) bay.Type(name, text);
-        foreach (var (name, value) in new[] { ("fuel", fuel), ("control", "wastegate-canister"), ("turbos", turbos), ("water_cooled", "false"),
-            ("closed_breather", "false") }) bay.Choose(name, value);
-        bay.PressButton("Book in");
-        bay.See(".job-head", machine);
-        return bay.At;
-    }
-
     private static void MakeSafe(Bay bay, string job, string purpose)
     {
         bay.Open(job + "/prime");
@@ -41,7 +29,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address);
         bay.SignInAs("jory");
-        var job = BookIn(bay, "Walk press");
+        var job = bay.BookIn("Walk press");
 
         // Pressure by a word, by a needle that moved, by nothing turned, unoiled.
         bay.Open(job + "/prime");
@@ -89,7 +77,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         Assert.False(bay.IsThere(".big-act"));
 
         // A fuel relay kills no spark.
-        var petrol = BookIn(bay, "Walk petrol", "petrol");
+        var petrol = bay.BookIn("Walk petrol", "petrol");
         bay.Open(petrol + "/prime");
         bay.Choose("fuel", "Fuel pump relay");
         bay.PressButton("Record as disabled");
@@ -105,7 +93,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address);
         bay.SignInAs("ines");
-        var job = BookIn(bay, "Walk saw");
+        var job = bay.BookIn("Walk saw");
         MakeSafe(bay, job, "catch");
         bay.PressButton("Start burst 1");
         bay.PressButton("Stop cranking");
@@ -214,7 +202,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.PressButton("Set the limit");
         bay.SignOut();
         bay.SignInAs("tam");
-        var job = BookIn(bay, "Walk loader");
+        var job = bay.BookIn("Walk loader");
         bay.Open("/book-in?job=" + job.Split('/')[2]);
         bay.Type("engine", "Brannock D4 walk");
         bay.Type("reason", "The plate says so.");
@@ -248,7 +236,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address, 820, 1180);
         bay.SignInAs("jory");
-        var job = BookIn(bay, "Walk pump");
+        var job = bay.BookIn("Walk pump");
         bay.Open(job + "/plate/1");
         bay.Choose("plate", "new");
         bay.Type("maker_number", "OV-88-01");
@@ -277,7 +265,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address, 820, 1180);
         bay.SignInAs("petra");
-        var job = BookIn(bay, "Walk crane");
+        var job = bay.BookIn("Walk crane");
         bay.Open(job + "/loose-ends");
         bay.Type("place", "drain flange");
         bay.Type("left", "3");
@@ -306,7 +294,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address);
         bay.SignInAs("jory");
-        var sound = BookIn(bay, "Walk mixer", registration: "WM 1");
+        var sound = bay.BookIn("Walk mixer", registration: "WM 1");
         bay.Open(sound + "/findings");
         bay.Press("#finding-charge-air-leak button[value='present']");
         bay.See("#finding-charge-air-leak .said", "saved");
@@ -325,7 +313,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.PressButton("End the job so");
         bay.See("#sheet .big", "The turbo is sound");
 
-        var again = BookIn(bay, "Walk mixer", registration: "WM 1");
+        var again = bay.BookIn("Walk mixer", registration: "WM 1");
         bay.See("#sheet", "This machine was here before");
         bay.PressButton("A comeback of it");
         bay.See("#sheet .note", "Comeback");
@@ -341,7 +329,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.See("table.yard", "comeback of");
         bay.See("table.yard", "Customer declines");
 
-        var back = BookIn(bay, "Walk winch");
+        var back = bay.BookIn("Walk winch");
         bay.Open(back + "/plate/1");
         bay.Choose("plate", "new");
         bay.Type("maker_number", "OV-77-01");

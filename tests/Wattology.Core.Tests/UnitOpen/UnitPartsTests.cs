@@ -46,6 +46,20 @@ public sealed class UnitPartsTests
         }
     }
 
+    [Fact]
+    public void Whatever_puts_a_cause_right_has_its_place_on_every_kind_of_unit()
+    {
+        foreach (var kind in Every())
+        {
+            var parts = UnitParts.Of(kind);
+            Assert.All(Remedies.All, r => Assert.Contains(RemedyPlaces.Of(r, parts), parts));
+        }
+        Remedy Of(string id) => Remedies.Find(id)!;
+        Assert.Equal("breather", RemedyPlaces.Of(Of("crankcase-cured"), UnitParts.Of(new(BoostControl.None, false))).Id);
+        Assert.Equal("actuator", RemedyPlaces.Of(Of("vanes-moves"), UnitParts.Of(new(BoostControl.VanesElectric, false))).Id);
+        Assert.Equal("gate", RemedyPlaces.Of(Of("vanes-moves"), UnitParts.Of(new(BoostControl.ExternalWastegate, false))).Id);
+    }
+
     [Theory, MemberData(nameof(Controls))]
     public void What_moves_stands_where_it_is_on_such_a_unit(BoostControl control)
     {

@@ -81,6 +81,6 @@ public sealed class UnitDrawingTests
     }
 
     private static bool Draws(string page, string art)
-        => page.Contains((string)UnitArt.Of(art).OfType<XElement>().SelectMany(e => e.DescendantsAndSelf(Svg + "path")).First().Attribute("d")!,
+        => page.Contains((string)UnitDrawing.Lines.Of(art).OfType<XElement>().SelectMany(e => e.DescendantsAndSelf(Svg + "path")).First().Attribute("d")!,
             StringComparison.Ordinal);
 }

@@ -21,6 +21,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     private UnitKind? _kind;
     private IReadOnlyList<PartState>? _parts;
     private IReadOnlyList<string>? _nextLooks;
+    private IReadOnlyList<(string At, Remedy Remedy, Item Item, HoldPoint Point)>? _remedied;
     private IReadOnlyDictionary<string, Noted<FindingNoted>>? _said;
     private IReadOnlyDictionary<string, Answered>? _readings;
 
@@ -68,8 +69,28 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
             : left.Length > 0 ? $"{said.Length} of {findings.Length}" : said.Length == 1 ? Statements.Of(said[0].Finding.Id)!.Word(said[0].Answer!.Value)
             : $"all {said.Length} right";
         return new(part, said.Length, left.Any(f => LooksNow.CanLook(f.Stage, Reached)), left.Length > 0 && left.All(f => f.Stage < Reached
-            && !LooksNow.CanLook(f.Stage, Reached)), wrong.Finding is not null, word, next.Length == 0 ? null : $"{next.Sum(f => f.Minutes):0} min");
+            && !LooksNow.CanLook(f.Stage, Reached)), wrong.Finding is not null, word, next.Length == 0 ? null : $"{next.Sum(f => f.Minutes):0} min")
+            { ToDo = RemediesOn(part).Any(r => !r.Item.Settled) };
     }
+
+    /// <summary>What puts the confirmed cause right and is done at a part, as it stands.</summary>
+    public IEnumerable<(Remedy Remedy, Item Item, HoldPoint Point)> RemediesOn(UnitPart part) => Remedied.Where(r => r.At == part.Id)
+        .Select(r => (r.Remedy, r.Item, r.Point));
+
+    /// <summary>Whether a finding is among the looks that come next.</summary>
+    public bool IsNext(string finding) => NextLooks.Contains(finding);
+
+    private IReadOnlyList<(string At, Remedy Remedy, Item Item, HoldPoint Point)> Remedied => _remedied ??= Job.Record.Causes().Count == 0 ? []
+        : UnitParts.Of(Kind) is var parts ? [.. new[] { HoldPoint.Release, HoldPoint.Start, HoldPoint.HandOver }.SelectMany(p => RemediesAt(p)
+            .Select(r => (RemedyPlaces.Of(r.Remedy, parts).Id, r.Remedy, r.Item, p)))] : [];
+
+    /// <summary>When something that puts a cause right is asked for, in words.</summary>
+    public static string Moment(HoldPoint point) => point switch
+    {
+        HoldPoint.Release => "before release",
+        HoldPoint.Start => "before the first start",
+        _ => "before hand-over",
+    };
 
     /// <summary>The ranking shown: of one unit, or of the job.</summary>
     public DiagnoseResult Ranking => Job.RankingOf(Unit);
@@ -224,10 +245,10 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     /// <summary>A unit about to go on to a stage that destroys what nobody looked at yet; null where none is.</summary>
     public (int Turbo, Stage Next)? Going { get; private set; }
 
-    /// <summary>What going on destroys, and nobody looked at yet.</summary>
+    /// <summary>What going on destroys.</summary>
     /// <param name="turbo">Whose unit, from 1.</param>
     /// <param name="next">The stage it would go on to.</param>
-    public IEnumerable<QuestionView> LostAt(int turbo, Stage next) => LastLooks.Open(Job, turbo, next).Select(l => new QuestionView(this, l.Question, l.Turbo));
+    public IEnumerable<QuestionView> LostAt(int turbo, Stage next) => LastLooks.Before(Job, turbo, next).Select(l => new QuestionView(this, l.Question, l.Turbo));
 
     /// <summary>Says how far the work on a unit has come; what that destroys is asked for first, and then it is as the person says.</summary>
     public Task<IActionResult> OnPostReachedAsync(int turbo, string stage, bool sure)

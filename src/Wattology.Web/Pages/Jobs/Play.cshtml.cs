@@ -1,4 +1,5 @@
 using Wattology.Core.Entries;
+using Wattology.Core.Jobs;
 using Wattology.Core.Play;
 
 namespace Wattology.Web.Pages.Jobs;
@@ -13,6 +14,10 @@ public sealed class PlayModel(SheetServices services) : ReadingSheetModel<PlayRe
 
     /// <summary>How many takes the form shows.</summary>
     public int TakeRows => Math.Min(PlayReading.MostTakes, RowsShown("takes_mm", FewestTakes));
+
+    /// <inheritdoc/>
+    public override (string Partial, object Model)? PreviewMore(Preview preview)
+        => preview is { Outcome: PlayOutcome outcome, Body: PlayReading reading } ? ("_PlayPreview", (outcome, reading, Units)) : null;
 
     /// <inheritdoc/>
     protected override IEnumerable<(string Field, string Need)> Answered => [("direction", "Say which way the shaft was moved."),

@@ -39,7 +39,7 @@
 
   document.addEventListener('click', e => {
     if (!unit()) return;
-    const to = e.target.closest('.unit [data-card]');
+    const to = e.target.closest('[data-card]');
     if (to) { if (show(to.dataset.card)) e.preventDefault(); return; }
     if (e.target.closest('.unit [data-close]')) { close(true); return; }
     const link = e.target.closest('a[href^="#finding-"]');

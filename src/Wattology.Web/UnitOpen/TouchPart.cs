@@ -1,0 +1,51 @@
+using System.Xml.Linq;
+using Wattology.Core.UnitOpen;
+using Wattology.Web.Drawing;
+
+namespace Wattology.Web.UnitOpen;
+
+/// <summary>A part of a drawing as it is touched: its name, what was seen there, and the whole of it as one target.</summary>
+internal static class TouchPart
+{
+    private const double Line = 18;
+
+    /// <summary>The link that opens the part's card.</summary>
+    /// <param name="state">How the part stands.</param>
+    /// <param name="turned">How the drawing is turned over, as a transform; null where it is not.</param>
+    public static XElement Of(PartState state, string? turned = null)
+    {
+        var (part, at) = (state.Part, state.Part.Name);
+        var link = SvgNode.Element("a", ("class", $"part {state.Style}"), ("href", $"#card-{part.Id}"), ("data-card", part.Id), ("aria-description", state.Aloud));
+        if (at.Lead is { } lead) link.Add(SvgNode.Element("path", ("class", "lead"), ("d", lead), ("transform", turned)));
+        string[] name = at.Broken ? part.Title.Split(' ', 2) : [part.Title];
+        for (var i = 0; i < name.Length; i++) Write(link, "nm", at, i * Line, name[i]);
+        var word = state.ToDo ? "◆ to put right" : state.Next is { } next && state.Looked == 0 ? next : state.Word.Length == 0 ? "" : (state.Wrong ? "▲ " : state.Done ? "✓ " : "") + state.Word;
+        if (word.Length > 0) Write(link, "wd", at, at.Above ? 1 - Line : name.Length * Line, word);
+        // Over its own name, so that the whole of it is one target; a name beside it is touched too.
+        foreach (var t in part.Targets)
+            link.Add(SvgNode.Element("rect", ("class", "hit"), ("x", t.X), ("y", t.Y), ("width", t.W), ("height", t.H)));
+        return link;
+    }
+
+    /// <summary>Writes a word into a drawing.</summary>
+    public static void Write(XElement into, string style, NameAt at, double down, string text)
+    {
+        var written = SvgNode.Element("text", ("class", style), ("x", at.X), ("y", at.Y + down),
+            ("text-anchor", at.Anchor switch { Anchor.Start => "start", Anchor.Middle => "middle", _ => "end" }));
+        written.Value = text;
+        // The words of a name stand apart for whoever reads them aloud.
+        into.Add(written, " ");
+    }
+
+    /// <summary>The line drawing of one part, as it stands.</summary>
+    public static XElement Art(IEnumerable<XNode> lines, PartState? state)
+    {
+        var art = SvgNode.Element("g", ("aria-hidden", "true"), ("class", $"art {state?.Style ?? "plain"}"));
+        art.Add(lines);
+        return art;
+    }
+
+    /// <summary>The ground of such a drawing.</summary>
+    public static XElement Sheet(string label) => SvgNode.Element("svg", ("viewBox", $"0 0 {SvgNode.Number(UnitParts.Width)} {SvgNode.Number(UnitParts.Height)}"),
+        ("class", "unit-svg"), ("role", "group"), ("aria-label", label));
+}
