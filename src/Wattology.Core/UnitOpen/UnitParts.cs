@@ -47,7 +47,7 @@ public static class UnitParts
     private static IEnumerable<UnitPart> All(UnitKind kind)
     {
         yield return new("filter", "air filter", UnitEnd.Engine, new(686, 56, 92, 92), new(778, 30, Anchor.End), ["filter-blocked"]);
-        yield return new("intake", "intake", UnitEnd.Engine, new(708, 170, 70, 190), new(741.5, 272, Anchor.Middle), ["filter-open", "intake-suction-high"]);
+        yield return new("intake", "intake", UnitEnd.Engine, new(708, 170, 70, 190), new(736, 272, Anchor.Middle), ["filter-open", "intake-suction-high"]);
         yield return new("compressor-housing", "compressor housing", UnitEnd.Compressor, new(608, 160, 62, 318), new(684, 386, Broken: true), ["wheel-rubbed"]);
         yield return new("shaft-end", "shaft end", UnitEnd.Compressor, new(554, 274, 52, 52), new(561, 250),
             ["spins-free-and-clean", "radial-play-high", "axial-play-high"]);
@@ -71,14 +71,14 @@ public static class UnitParts
         yield return new("bearings", "bearings", UnitEnd.Centre, new(308, 276, 48, 48), new(330, 168, Anchor.Middle, "M340,172V287", Above: true),
             ["bearings-scored", "bearings-polished"]) { Other = new(404, 276, 48, 48) };
         yield return new("shaft", "shaft", UnitEnd.Centre, new(356, 276, 48, 48), new(374, 323, Anchor.Middle), ["shaft-broken", "shaft-blued"]);
-        yield return new("centre", "inside", UnitEnd.Centre, new(348, 326, 54, 48), new(375, 354, Anchor.Middle), ["carbon-in-housing"]);
-        yield return new("drain-port", "drain port", UnitEnd.Centre, new(340, 380, 70, 50), new(315, 422, Anchor.End),
+        yield return new("centre", "inside", UnitEnd.Centre, new(348, 326, 54, 48), new(375, 362, Anchor.Middle), ["carbon-in-housing"]);
+        yield return new("drain-port", "drain port", UnitEnd.Centre, new(340, 380, 70, 50), new(416, 408),
             ["shaft-blue-through-drain", "crust-in-drain-port"]) { Also = ["sealant-or-gasket-in-port"] };
         yield return new("drain-pipe", "drain pipe", UnitEnd.Engine, new(342, 436, 96, 92), new(412, 452), ["drain-restricted", "drain-off-plumb"]);
         yield return new("crankcase", "crankcase", UnitEnd.Engine, new(336, 576, 110, 48), new(345, 598), ["crankcase-pressure-high"]);
         yield return new("breather", "breather", UnitEnd.Engine, new(470, 470, 60, 52), new(536, 486, Above: true), ["breather-blocked"]);
         yield return new("dipstick", "dip stick", UnitEnd.Engine, new(534, 498, 48, 126), new(558, 512, Broken: true), ["oil-low", "oil-over-full"]);
-        yield return new("sump", "oil", UnitEnd.Engine, new(336, 626, 196, 56), new(345, 662), ["oil-gritty", "thin-on-paper", "oil-diluted"]);
+        yield return new("sump", "oil", UnitEnd.Engine, new(336, 626, 196, 56), new(352, 662), ["oil-gritty", "thin-on-paper", "oil-diluted"]);
         yield return new("oil-filter", "oil filter", UnitEnd.Engine, new(188, 594, 66, 92), new(260, 640), ["debris-in-filter", "oil-overdue"]);
         yield return new("joints", "screws, joints", UnitEnd.Engine, new(24, 46, 80, 56), new(112, 70), kind.HasRod || kind.GateApart
             ? ["marks-of-rough-fitting"] : ["marks-of-rough-fitting", "setting-disturbed"]);

@@ -14,9 +14,9 @@ public sealed class FitDrawing(IReadOnlyList<PartState> parts)
     public string Render()
     {
         var of = parts.ToDictionary(p => p.Part.Id);
-        var svg = TouchPart.Sheet("The engine and the fitment planned for it");
-        foreach (var id in Lines.Names) svg.Add(TouchPart.Art(Lines.Of(id), of.GetValueOrDefault(id)));
-        foreach (var part in parts) svg.Add(TouchPart.Of(part));
-        return svg.ToString(SaveOptions.DisableFormatting);
+        var (lines, touched) = (TouchPart.Lines(), TouchPart.Sheet("The engine and the fitment planned for it"));
+        foreach (var id in Lines.Names) lines.Add(TouchPart.Art(id, Lines.Of(id), id, of.GetValueOrDefault(id)));
+        foreach (var part in parts) touched.Add(TouchPart.Of(part));
+        return lines.ToString(SaveOptions.DisableFormatting) + touched.ToString(SaveOptions.DisableFormatting);
     }
 }

@@ -96,7 +96,8 @@ public static class JobPdf
                 Outcome: RankingThen then } noted)
                 flow.Fact("Against the ranking", $"The ranking had {Remedies.Title(then.Leader).ToLowerInvariant()} first. {noted.Body.Disagreement}");
         }
-        if (job.Record.Causes().Count == 0) flow.Paragraph("No cause is confirmed yet.");
+        if (job.Record.Causes().Count == 0) flow.Paragraph(job.Machine.Kind == JobKind.FirstFitment ? "A first fitment: no unit failed, no cause is asked for."
+            : "No cause is confirmed yet.");
         foreach (var point in Enum.GetValues<HoldPoint>())
             foreach (var item in job.HoldPoint(point).Items.Where(i => Remedies.Find(i.Id) is not null)) flow.Fact(item.Settled ? "Put right"
                 : "Open", $"{item.Title}. {item.Because}");

@@ -38,14 +38,25 @@ internal static class TouchPart
     }
 
     /// <summary>The line drawing of one part, as it stands.</summary>
-    public static XElement Art(IEnumerable<XNode> lines, PartState? state)
+    /// <param name="name">Its name among the line drawings.</param>
+    /// <param name="lines">Its lines.</param>
+    /// <param name="part">The part it belongs to.</param>
+    /// <param name="state">How that stands; null where it cannot be touched.</param>
+    public static XElement Art(string name, IEnumerable<XNode> lines, string part, PartState? state)
     {
-        var art = SvgNode.Element("g", ("aria-hidden", "true"), ("class", $"art {state?.Style ?? "plain"}"));
+        var art = SvgNode.Element("g", ("class", $"art {state?.Style ?? "plain"}"), ("data-name", name), ("data-art", state is null ? null : part));
         art.Add(lines);
         return art;
     }
 
-    /// <summary>The ground of such a drawing.</summary>
-    public static XElement Sheet(string label) => SvgNode.Element("svg", ("viewBox", $"0 0 {SvgNode.Number(UnitParts.Width)} {SvgNode.Number(UnitParts.Height)}"),
-        ("class", "unit-svg"), ("role", "group"), ("aria-label", label));
+    /// <summary>The ground of such a drawing's lines.</summary>
+    public static XElement Lines() => SvgNode.Element("svg", ("viewBox", Size), ("class", "unit-svg"), ("aria-hidden", "true"));
+
+    /// <summary>The ground over it, on which it is touched.</summary>
+    /// <param name="label">What it is a drawing of.</param>
+    /// <param name="shown">What of the lines is shown besides; null for nothing.</param>
+    public static XElement Sheet(string label, string? shown = null) => SvgNode.Element("svg", ("viewBox", Size), ("id", "unit-touch"),
+        ("class", shown is null ? "unit-svg touched" : $"unit-svg touched {shown}"), ("role", "group"), ("aria-label", label));
+
+    private static readonly string Size = $"0 0 {SvgNode.Number(UnitParts.Width)} {SvgNode.Number(UnitParts.Height)}";
 }

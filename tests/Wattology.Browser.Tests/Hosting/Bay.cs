@@ -109,7 +109,12 @@ public sealed partial class Bay : IDisposable
     {
         var card = (string?)Script("return document.getElementById('finding-' + arguments[0])?.closest('.card[hidden]')?.id.slice(5) ?? null", finding);
         if (card is null) return 0;
-        var open = IsThere(".unit:not(.as-list) .card:not([hidden])");
+        var open = IsThere(".unit:not(.as-list) .card:not([hidden])") && (bool)Script("""
+            const part = document.querySelector(`.unit a[data-card='${arguments[0]}']`);
+            const lies = document.querySelector('.unit .card:not([hidden])').getBoundingClientRect();
+            const at = (part.querySelector('.hit') ?? part).getBoundingClientRect();
+            return lies.left < at.right && lies.right > at.left && lies.top < at.bottom && lies.bottom > at.top;
+            """, card)!;
         if (open) Touch(".unit .card:not([hidden]) [data-close]");
         Touch($".unit a[data-card='{card}']{(card == "customer" ? "" : " .hit")}");
         Look($"#card-{card}:not([hidden])");

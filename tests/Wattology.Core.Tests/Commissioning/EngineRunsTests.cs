@@ -23,6 +23,7 @@ public sealed class EngineRunsTests
         Assert.True(Of(Book.Startable().Run(5)) is { NoPressureStop: false, IdledEnough: true, LongestSeconds: 300, Running: null });
         Assert.False(Of(Book.Startable().Run(4.99)).IdledEnough);
         Assert.True(Of(Book.Startable().Run(6).Run(2)) is { IdledEnough: true, LongestSeconds: 360 });
+        Assert.True(Of(Book.Startable().Run(6).Run(7)) is { IdledEnough: true, LongestSeconds: 420 });
     }
 
     [Fact]

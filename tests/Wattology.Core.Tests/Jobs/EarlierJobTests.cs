@@ -29,6 +29,8 @@ public sealed class EarlierJobTests
     {
         var job = Book.In();
         Assert.DoesNotContain("soon-after-work", job.Job.Answers.Keys);
+        string? Refused(string of) => Recording.Refuse(job.Job, Book.Desk, new EntryDraft(new ComebackOf(of, "T-0")))?.Message;
+        Assert.Equal(("A job is no comeback of itself.", null), (Refused(Book.Id), Refused("fedcba9876543210fedcba9876543210")));
         job.Tell(new ComebackOf("fedcba9876543210fedcba9876543210", "T-0"), by: Book.Desk);
         Assert.Equal(Answer.Present, job.Job.Answers["soon-after-work"].Answer);
         Assert.Equal("T-0", job.Job.Answers["soon-after-work"].Reading!.Value);

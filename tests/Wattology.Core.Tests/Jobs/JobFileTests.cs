@@ -77,6 +77,8 @@ public sealed class JobFileTests
     [InlineData("\"outcome\": {", "\"outcome\": null, \"was\": {", "entries.2.was")]
     [InlineData("\"seq\": 2", "\"seq\": \"2\"", "entries.1.seq")]
     [InlineData("\"prev\": \"\"", "\"prev\": \"<script>\"", "entries.0.prev")]
+    [InlineData("\"prev\": \"\"", "\"prev\": \"0123456789abcdef\"", "entries.0.prev")]
+    [InlineData("\"prev\": \"\"", "\"prev\": \"zz23456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef\"", "entries.0.prev")]
     [InlineData("\"typed\": {}", "\"typed\": [1]", "entries.0.typed")]
     public void A_changed_file_is_refused_and_says_where(string was, string becomes, string path)
     {

@@ -1,5 +1,6 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
+using Wattology.Core.Lettering;
 using Wattology.Core.UnitOpen;
 using Wattology.Core.Tests.Jobs;
 
@@ -42,6 +43,34 @@ public sealed class UnitPartsTests
                 Assert.True(box.W >= UnitParts.LeastTarget && box.H >= UnitParts.LeastTarget, $"{id} is {box.W} by {box.H} on {kind}");
                 Assert.True(box is { X: >= 0, Y: >= 0 } && box.Right <= UnitParts.Width && box.Bottom <= UnitParts.Height, $"{id} reaches out of it on {kind}");
                 Assert.All(targets.Where(t => t.Id != id), other => Assert.True(box.Shared(other.Box) == 0, $"{id} lies over {other.Id} on {kind}"));
+            }
+        }
+    }
+
+    // Name and word of a part as they are written: 17 units high, in lines of 18.
+    private static Box[] Written(UnitPart part)
+    {
+        string[] words = [.. part.Findings.SelectMany(f => new[] { $"▲ {Statements.Of(f)!.PresentWord}", $"▲ {Statements.Of(f)!.AbsentWord}" }),
+            $"✓ all {part.Findings.Count} right", "99 min", .. Remedies.All.Any(r => Every().Any(k => RemedyPlaces.Of(r, UnitParts.Of(k)).Id == part.Id))
+                ? new[] { "◆ to put right" } : []];
+        var (at, name) = (part.Name, part.Name.Broken ? part.Title.Split(' ', 2) : [part.Title]);
+        Box Line(double y, double width) => new(at.Anchor switch { Anchor.Start => at.X, Anchor.Middle => at.X - width / 2, _ => at.X - width }, y - 12, width, 15);
+        return [.. name.Select((n, i) => Line(at.Y + i * 18, Letters.Width(n, 17))),
+            Line(at.Above ? at.Y - 17 : at.Y + name.Length * 18, words.Max(w => Letters.Width(w, 17)))];
+    }
+
+    [Fact]
+    public void No_name_and_no_word_is_written_over_another_or_off_the_drawing()
+    {
+        foreach (var kind in Every())
+        {
+            var written = UnitParts.Of(kind).Select(p => (p.Id, Boxes: Written(p))).ToArray();
+            foreach (var (id, boxes) in written)
+            {
+                Assert.All(boxes, b => Assert.True(b is { X: >= -2, Y: >= 0 } && b.Right <= UnitParts.Width + 2 && b.Bottom <= UnitParts.Height,
+                    $"{id} is written off the drawing on {kind}: {b}"));
+                Assert.All(written.Where(o => string.CompareOrdinal(o.Id, id) > 0), o => Assert.True(boxes.All(b => o.Boxes.All(c => b.Shared(c) == 0)),
+                    $"{id} is written over {o.Id} on {kind}"));
             }
         }
     }

@@ -20,8 +20,8 @@ public sealed class UnitDrawingTests
     {
         var kind = new UnitKind(control, full, full ? Bearings.Rolling : Bearings.Plain, full);
         var parts = UnitParts.Of(kind).Select(p => new PartState(p, 0, true, false, false, "", null)).ToArray();
-        var svg = XDocument.Parse(new UnitDrawing(kind, parts, full).Render());
-        var links = svg.Root!.Elements(Svg + "a").ToArray();
+        var svg = XDocument.Parse($"<div>{new UnitDrawing(kind, parts, full).Render()}</div>");
+        var links = svg.Descendants(Svg + "a").ToArray();
         Assert.Equal(parts.Select(p => p.Part.Id), links.Select(a => (string)a.Attribute("data-card")!));
         Assert.All(links, a => Assert.True(a.Elements(Svg + "rect").Any() && a.Elements(Svg + "text").Any() && (string)a.Attribute("aria-description")! != ""));
         Assert.Equal(full, svg.ToString().Contains(">water<", StringComparison.Ordinal));
@@ -56,7 +56,7 @@ public sealed class UnitDrawingTests
             ("saw", ""))).Status);
 
         var touched = await jory.GetAsync(job + "/findings", part: true, ("HX-Target", "finding-compressor-blades-hit"));
-        Assert.Equal(["finding-compressor-blades-hit", "ranking", "unit-drawing", "unit-asked"], touched.Page.Body!.Children.Select(c => c.Id ?? ""));
+        Assert.Equal(["finding-compressor-blades-hit", "ranking", "unit-touch", "unit-asked"], touched.Page.Body!.Children.Select(c => c.Id ?? ""));
         Assert.Contains("struck or torn", touched.Said("#finding-compressor-blades-hit [aria-pressed=true]"));
         var part = touched.Page.QuerySelector(".unit-svg [data-card='compressor-wheel']")!;
         Assert.Contains("wrong", part.ClassList);

@@ -43,7 +43,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public IReadOnlyList<PartState> Parts => _parts ??= [.. UnitParts.Of(Kind).Select(StateOf)];
 
     /// <summary>The unit as it is drawn now.</summary>
-    public string DrawUnit() => new UnitDrawing(Kind, Parts, Standing("drain-restricted") == Answer.Present).Render();
+    public UnitDrawing Drawn => new(Kind, Parts, Standing("drain-restricted") == Answer.Present);
 
     /// <summary>How much of what the customer is asked is answered.</summary>
     public string AskedWords => $"{Asked.Count(f => Standing(f.Id) is not null)} of {Asked.Count} asked";
@@ -190,11 +190,11 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public IActionResult OnGet()
     {
         if (Unit < 0 || Unit > Job.Machine.Turbos || Job.Machine.Turbos == 1) Unit = 0;
-        return Touched as IActionResult ?? Page();
+        return Changed ?? Page();
     }
 
-    // Where a finding alone was touched, what that changes is all that is sent back.
-    private PartialViewResult? Touched => CauseModel.Usual.Findings.FirstOrDefault(f => PartOf(f.Id) == Request.Headers["HX-Target"]) is { } finding
+    /// <inheritdoc/>
+    protected override IActionResult? Changed => CauseModel.Usual.Findings.FirstOrDefault(f => PartOf(f.Id) == Request.Headers["HX-Target"]) is { } finding
         ? Partial("_Touched", (this, finding)) : null;
 
     /// <summary>The entry in which a person answered a finding, or null.</summary>
@@ -239,7 +239,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
             : said is { } read && grade == Known.Measured ? new FindingMeasured(unit, finding, read, measured)
             : new FindingNoted(unit, finding, said), $"{FindingWords.Of(finding).Title}: saved.", (grade, ""),
             then: $"{Own}#{PartOf(finding)}", answers: saw ?? "", at: PartOf(finding));
-        return done is PageResult && Touched is { } touched ? touched : done;
+        return done is PageResult ? Changed ?? done : done;
     }
 
     /// <summary>A unit about to go on to a stage that destroys what nobody looked at yet; null where none is.</summary>
@@ -253,8 +253,8 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     /// <summary>Says how far the work on a unit has come; what that destroys is asked for first, and then it is as the person says.</summary>
     public Task<IActionResult> OnPostReachedAsync(int turbo, string stage, bool sure)
     {
-        if (JsonForm.ValueOf<Stage>(stage) is not { } reached || turbo < 1 || turbo > Job.Machine.Turbos) return Task.FromResult<IActionResult>(NotFound());
-        if (!sure && LastLooks.Open(Job, turbo, reached).Count > 0)
+        if (JsonForm.ValueOf<Stage>(stage) is not { } reached) return Task.FromResult<IActionResult>(NotFound());
+        if (!sure && Job.Machine.TurboNumbers.Contains(turbo) && LastLooks.Open(Job, turbo, reached).Count > 0)
         {
             Going = (turbo, reached);
             return Task.FromResult<IActionResult>(Page());

@@ -240,6 +240,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{_sent}-{i}" })], said, Back, null, null);
     }
 
+    /// <summary>What a touch changed and no more, where the page asked for that alone; null where it goes back to a whole sheet.</summary>
+    protected virtual IActionResult? Changed => null;
+
     private async Task<IActionResult> AppendAsync(IReadOnlyList<EntryDraft> drafts, string said, string then, Author? second, string? at)
     {
         try
@@ -250,7 +253,8 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
             // A touch records no form: what is half typed beside it stays.
             TempData["SavedForm"] = at is null ? Here : "";
             if (at is not null) (TempData[SavedAtKey], TempData[SavedEntryKey]) = (at, job.Record.Last.Hash);
-            return Redirect(then);
+            Job = job;
+            return Changed ?? Redirect(then);
         }
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
         catch (SentAgainException again)

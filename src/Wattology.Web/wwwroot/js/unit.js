@@ -17,7 +17,7 @@
   }
 
   function place(next) {
-    const scale = document.querySelector('.unit-svg').getBoundingClientRect().width / 780;
+    const scale = document.querySelector('#unit-touch').getBoundingClientRect().width / 780;
     next.hidden = false;
     const left = Math.max(0, Math.min(next.dataset.x * scale, 780 * scale - next.offsetWidth));
     // A rule and no style of the element: styles on elements are refused here, and a swap would carry them over.
@@ -36,6 +36,17 @@
     next.scrollIntoView({ block: 'nearest' });
     return true;
   }
+
+  // The lines under the parts take their state from what is touched: that alone is sent back by a touch.
+  document.addEventListener('htmx:oobAfterSwap', e => {
+    if (e.detail.target.id !== 'unit-touch') return;
+    for (const a of document.querySelectorAll('#unit-touch a.part'))
+      for (const art of document.querySelectorAll(`[data-art="${a.dataset.card}"]`)) {
+        const now = 'art' + a.getAttribute('class').slice(4);
+        if (art.getAttribute('class') !== now) art.setAttribute('class', now);
+      }
+    mark();
+  });
 
   document.addEventListener('click', e => {
     if (!unit()) return;
