@@ -7,7 +7,7 @@ namespace Wattology.Core.Tests;
 public sealed partial class LayoutTests
 {
     private static readonly string[] GroundFloor = ["Numerics", "Measures", "Inputs", "Limits", "People", "PartNumbers", "Instruments", "Entries", "Checks"];
-    private static readonly string[] Roof = ["Jobs", "Calculations"];
+    private static readonly string[] Roof = ["Jobs", "Drawing", "Calculations"];
 
     [GeneratedRegex(@"Wattology\.Core\.(\w+)")]
     private static partial Regex FullName();

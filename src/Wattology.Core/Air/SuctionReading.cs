@@ -36,7 +36,7 @@ public sealed record SuctionReading([Bounds(0, 60), In(Measure.Pressure), Usual(
     };
 
     /// <summary>The check.</summary>
-    public static readonly CheckDefinition Check = new(KindName, "Intake suction", null, Read)
+    public static readonly CheckDefinition Check = new(KindName, "Intake suction", DrawnPart.Filter, Read)
     {
         Kinds = [Kind],
         Limits = [Limit],

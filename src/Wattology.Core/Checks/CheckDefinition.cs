@@ -18,6 +18,10 @@ public enum DrawnPart
     Plate,
     /// <summary>The drain pipe.</summary>
     Drain,
+    /// <summary>The oil in the sump.</summary>
+    Sump,
+    /// <summary>The air filter.</summary>
+    Filter,
 }
 
 /// <summary>A finding a check's reading answers.</summary>

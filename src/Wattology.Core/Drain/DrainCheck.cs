@@ -61,6 +61,10 @@ public static class DrainCheck
     /// <summary>Whether anything says how the drain runs, planned or as installed.</summary>
     public static bool IsPlanned(JobContext job, int turbo) => Read(job, turbo).Since is not null;
 
+    /// <summary>What was seen of the drain last, planned or as installed; null where nobody looked.</summary>
+    public static LookState? SeenLast(JobContext job, int turbo) => new[] { Installed.Read(job, turbo), Planned.Read(job, turbo) }.Where(s => s.Noted is not null)
+        .MaxBy(s => s.Noted!.Entry.Seq);
+
     // What was looked at last says how it stands; a later plan means that something is to change.
     private static bool IsInstalled(JobContext job, int turbo) => ReadInstalled(job, turbo).Since is { } installed && installed.Seq > (ReadPlanned(job, turbo)
         .Since?.Seq ?? 0);

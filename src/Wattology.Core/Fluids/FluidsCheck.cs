@@ -74,7 +74,7 @@ public static class FluidsCheck
     };
 
     /// <summary>The check.</summary>
-    public static readonly CheckDefinition Definition = new("fluids", "Oil, filter, coolant", null, Read)
+    public static readonly CheckDefinition Definition = new("fluids", "Oil, filter, coolant", DrawnPart.Sump, Read)
     {
         Questions = [OilLevel, Coolant],
         Kinds = [OilService.Kind],

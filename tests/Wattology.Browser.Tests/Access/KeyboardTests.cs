@@ -48,7 +48,7 @@ public sealed class KeyboardTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address, 820, 1180);
         bay.SignInAs("petra");
-        var job = DemoJobs.Find(bay, "Night ferry");
+        var job = bay.BookIn("Lost lorry");
         var before = DemoJobs.Entries(bay, job);
         bay.Open(job);
         bay.Press("#spot-crankcase");

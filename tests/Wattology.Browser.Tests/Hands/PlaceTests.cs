@@ -122,14 +122,45 @@ public sealed class PlaceTests(DemoShopFixture demo)
         bay.Open(job + "/drain/1");
         Assert.InRange(Number(bay, "return document.querySelector('.job-head').getBoundingClientRect().height"), 20, 48);
         Assert.InRange(Number(bay, "return document.querySelector('.work').getBoundingClientRect().height"), 40, 64);
+        // At home stands the narrow drawing, with places of its own.
         bay.Open(job);
-        Assert.False(bay.Look("#drawing").Displayed);
-        bay.Touch("#mark-plate-1");
+        Assert.True(bay.Look(".job-drawing.narrow").Displayed);
+        Assert.False(bay.Look(".job-drawing.wide").Displayed);
+        bay.Touch("#narrow-spot-plate-1");
         bay.See("#sheet-title", "Plate");
         bay.Open(job);
         Assert.InRange(Number(bay, "const r = document.querySelector('.work .next').getBoundingClientRect(); return r.left"), 0, 300);
         bay.Open("/");
         Assert.False(bay.Look(".yard thead").Displayed);
         Assert.Equal("block", bay.Look(".yard td").GetCssValue("display"));
+    }
+
+    [Fact]
+    public void The_drawing_is_legible_and_nothing_in_it_overlaps_at_any_width()
+    {
+        foreach (var width in new[] { 360, 820, 1280, 1920 })
+        {
+            using var bay = new Bay(demo.Shop.Address, width, 1100, touch: width < 1000);
+            bay.SignInAs("tam");
+            foreach (var machine in new[] { "Hill-climb", "Pilot launch", "School minibus" })
+            {
+                bay.Open(DemoJobs.Find(bay, machine));
+                Assert.Equal("", bay.Script("""
+                    const svg = [...document.querySelectorAll('.job-drawing')].find(s => s.getBoundingClientRect().width > 0);
+                    const boxes = [...svg.querySelectorAll('.d-label')].map(e => [e.closest('a').getAttribute('aria-label'), e.getBoundingClientRect()]);
+                    const over = (a, b) => a.left + .5 < b.right && b.left + .5 < a.right && a.top + .5 < b.bottom && b.top + .5 < a.bottom;
+                    const wrong = [];
+                    boxes.forEach(([name, box], i) => {
+                        boxes.slice(i + 1).forEach(([other, b]) => { if (over(box, b)) wrong.push(`${name} over ${other}`); });
+                        svg.querySelectorAll('.d-note').forEach(n => { if (over(box, n.getBoundingClientRect())) wrong.push(`${name} over ${n.textContent}`); });
+                    });
+                    svg.querySelectorAll('.d-label ~ text').forEach(t => { const r = t.getBoundingClientRect(),
+                        b = t.parentElement.querySelector('.d-label').getBoundingClientRect(); if (r.right > b.right + 1) wrong.push(`${t.textContent} breaks out`); });
+                    const scale = svg.getBoundingClientRect().width / svg.viewBox.baseVal.width;
+                    svg.querySelectorAll('text').forEach(t => { if (t.getAttribute('font-size') * scale < 15) wrong.push(`${t.textContent} is small`); });
+                    return wrong.join('; ');
+                    """));
+            }
+        }
     }
 }

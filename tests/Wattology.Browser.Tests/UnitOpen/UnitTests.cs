@@ -55,7 +55,7 @@ public sealed class UnitTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address, 1280, 1000);
         bay.SignInAs("tam");
-        var job = DemoJobs.Find(bay, "Night ferry", "Identify");
+        var job = bay.BookIn("Keyed crane");
         var before = DemoJobs.Entries(bay, job);
         bay.Open(job + "/findings");
         bay.See("#ranking", "Look at next");
