@@ -31,7 +31,7 @@ public sealed class JobLayout
     /// <summary>A box is never smaller than a gloved finger needs.</summary>
     public const double LeastBox = 48;
 
-    private const double Pad = 9, Mark = 30, LineHeight = 22, Apart = 5, Centre = 38, Step = 12, Shelf = 10;
+    private const double Pad = 9, Mark = 30, LineHeight = 22, Apart = 5, Centre = 38, Step = 16, Shelf = 10;
 
     private readonly JudgedJob _job;
     private readonly bool _wide;
@@ -41,6 +41,9 @@ public sealed class JobLayout
     private readonly List<DrawnSpot> _spots = [];
     private readonly List<Box> _taken = [];
     private readonly List<(CheckReading Reading, Point At, Box Within, bool Led)> _toPlace = [];
+
+    private readonly List<(string Text, IReadOnlyList<Point> Places)> _toWrite = [];
+    private Ink _ink = new([], 0, 0);
 
     private JobLayout(JudgedJob job, bool wide) => (_job, _wide) = (job, wide);
 
@@ -56,6 +59,8 @@ public sealed class JobLayout
     private JobPicture Picture()
     {
         var bottom = _wide ? Wide() : Narrow();
+        _ink = new(_lines, Width, bottom);
+        foreach (var (text, places) in _toWrite) Write(text, places);
         foreach (var (reading, at, within, led) in _toPlace) bottom = Math.Max(bottom, Place(reading, at, within, led, bottom));
         return new(Width, Math.Ceiling(bottom + Shelf), _lines, _circles, _notes, _spots);
     }
@@ -211,9 +216,9 @@ public sealed class JobLayout
             {
                 var fall = measured!.Body.Input.Segments[i].FallMm;
                 var at = Between(route.Points[i], route.Points[i + 1]);
-                TryNote(fall < 0 ? $"climbs {_job.Units.ShowLength(-fall)}" : fall == 0 ? "lies flat" : $"falls {_job.Units.ShowLength(fall)}",
+                _toWrite.Add((fall < 0 ? $"climbs {_job.Units.ShowLength(-fall)}" : fall == 0 ? "lies flat" : $"falls {_job.Units.ShowLength(fall)}",
                     [new(at.X + (left ? 16 : -110), at.Y + 22), new(at.X + 20, at.Y + 4), new(at.X - 40, at.Y - 16), new(at.X - 40, at.Y + 34),
-                        new(at.X - 120, at.Y - 4)]);
+                        new(at.X - 120, at.Y - 4)]));
             }
         // The oil's surface under the pipe's end, or over it.
         var above = byLook ? answer == "under-oil" ? -18 : 26 : Math.Clamp(measured!.Body.Input.ExitAboveOilMm * route.Scale, -40, 60);
@@ -280,11 +285,12 @@ public sealed class JobLayout
         _taken.Add(BoxOf(text, at, anchor));
     }
 
-    private void TryNote(string text, IReadOnlyList<Point> places)
+    // A word that may be left out stands at the first place where it covers nothing.
+    private void Write(string text, IReadOnlyList<Point> places)
     {
         foreach (var at in places)
             if (BoxOf(text, at, Anchor.Start) is var box && box is { X: >= 2, Y: >= 2 } && box.Right <= Width - 2 && !_taken.Any(t => t.Shared(box) > 0)
-                && _lines.Sum(l => Covered(l, box)) == 0)
+                && _ink.Under(box) == 0)
             {
                 Note(text, at);
                 return;
@@ -318,7 +324,7 @@ public sealed class JobLayout
                     var box = new Box(x, y, width, height);
                     var cost = Away(box, at);
                     if (cost >= least || _taken.Any(t => Near(t, box))) continue;
-                    cost += _lines.Sum(l => Covered(l, box));
+                    cost += _ink.Under(box);
                     if (cost < least) (free, least) = (box, cost);
                 }
             return free;
@@ -348,24 +354,5 @@ public sealed class JobLayout
         var (x, y) = (Math.Max(0, Math.Max(box.X - at.X, at.X - box.Right)), Math.Max(0, Math.Max(box.Y - at.Y, at.Y - box.Bottom)));
         // Right on its place it would hide it.
         return x == 0 && y == 0 ? 60 : Math.Sqrt(x * x + y * y);
-    }
-
-    // How much of a line lies under a box, by points along it.
-    private static double Covered(DrawnLine line, Box box)
-    {
-        const double Along = 8;
-        var covered = 0.0;
-        for (var i = 0; i + 1 < line.Points.Count; i++)
-        {
-            var (a, b) = (line.Points[i], line.Points[i + 1]);
-            if (Math.Max(a.X, b.X) < box.X || Math.Min(a.X, b.X) > box.Right || Math.Max(a.Y, b.Y) < box.Y || Math.Min(a.Y, b.Y) > box.Bottom) continue;
-            var length = Math.Sqrt((b.X - a.X) * (b.X - a.X) + (b.Y - a.Y) * (b.Y - a.Y));
-            for (var s = 0.0; s <= length; s += Along)
-            {
-                var (x, y) = (a.X + (b.X - a.X) * s / Math.Max(1, length), a.Y + (b.Y - a.Y) * s / Math.Max(1, length));
-                if (x > box.X && x < box.Right && y > box.Y && y < box.Bottom) covered += Along * (line.Kind == Stroke.Oil ? 2 : 1);
-            }
-        }
-        return covered;
     }
 }

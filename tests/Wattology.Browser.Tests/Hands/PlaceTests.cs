@@ -98,10 +98,15 @@ public sealed class PlaceTests(DemoShopFixture demo)
         bay.See("#beside", "Loose ends");
         bay.See("#beside", "keep clear of belts");
         var top = Top(bay, "#drawing");
-        bay.Script("document.querySelector('#spot-drain-1').dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))");
-        bay.See("#sheet-title", "Drain");
+        bay.Script("document.querySelector('#spot-restrictor-1').dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))");
+        bay.See("#sheet-title", "Restrictor");
         Assert.Equal(top, Top(bay, "#drawing"), 1.0);
         bay.Gone("#beside section:nth-child(3)");
+        // A bench takes the page: the drawing folds to its strip meanwhile.
+        bay.Script("document.querySelector('#spot-drain-1').dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))");
+        bay.See("#sheet-title", "Drain");
+        Assert.False(bay.Look("#drawing").Displayed);
+        Assert.True(bay.Look("#strip").Displayed);
     }
 
     [Fact]

@@ -108,7 +108,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.See("#preview .value", "30°");
         bay.Press("#spot-drain-1");
         bay.Answer("drain-installed-1", "cannot-reach", "between block and frame");
-        bay.See("#spot-drain-1", "cannot be reach");
+        bay.See("#mark-drain-1", "cannot be reach");
         bay.Open(job + "/restrictor/1");
         bay.Answer("restrictor-seen-1", "clear");
         bay.Open(job + "/findings");

@@ -206,7 +206,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Press("#spot-drain-1");
         bay.Type("input.segments.0.length_mm", "140");
         bay.Type("input.segments.0.fall_mm", "120");
-        bay.PressButton("Another segment");
+        bay.PressButton("Another stretch");
         bay.Look("[name='input.segments.3.length_mm'], [name='input.segments.2.length_mm']");
         Assert.Equal("120", bay.ValueOf("input.segments.0.fall_mm"));
         bay.Type("input.segments.1.length_mm", "7 in");
@@ -220,7 +220,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Type("instrument", "tape and level");
         bay.PressButton("Record the drain");
         bay.See(".latest", "Falls all the way");
-        bay.See("#spot-drain-1", "planned");
+        bay.See("#mark-drain-1", "planned");
     }
 
     private static void Fit(Bay bay, string job)
@@ -245,8 +245,8 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Answer("coolant", "filled-and-bled");
         bay.Press("#spot-drain-1");
         bay.Answer("drain-installed-1", "falls");
-        bay.See("#spot-drain-1", "sound, seen");
-        bay.Press("#spot-clocking-1");
+        bay.See("#mark-drain-1", "sound, seen");
+        bay.Press("#mark-clocking-1");
         bay.Answer("clocking-seen-1", "hangs-down");
         bay.See("#spot-clocking-1", "sound, seen");
         bay.Open(job + "/loose-ends");

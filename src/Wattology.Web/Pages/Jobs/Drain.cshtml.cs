@@ -1,4 +1,7 @@
+using Wattology.Core.Clocking;
 using Wattology.Core.Drain;
+using Wattology.Core.Drawing;
+using Wattology.Core.Jobs;
 using Wattology.Core.Measures;
 using Wattology.Core.OilSupply;
 using Wattology.Web.Forms;
@@ -11,6 +14,10 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
     private const int FewestRows = 2;
     private const double HotTempC = 90;
     private const double AssumedGalleryKpa = 300;
+    private DrainReading? _reading;
+    private DrainSystemInput? _system;
+    private DrainSystemResult? _together;
+    private IReadOnlyList<Cure>? _cures;
 
     /// <summary>How many segments the form shows.</summary>
     public int SegmentRows => RowsShown("input.segments", FewestRows);
@@ -20,6 +27,58 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
         : $"An estimate for this job's feed line, {Units.ShowPressure(AssumedGalleryKpa)} at {Units.ShowTemperature(HotTempC)} and a usual plain bearing: "
         + $"{Units.Show(OilFeed.Compute(new OilFeedInput(feed.Input.Oil, HotTempC, AssumedGalleryKpa, feed.Input.Line, feed.Input.RestrictorMm,
             feed.Input.RestrictorLengthMm, Bearing.UsualPlain)).FlowLpm, Measure.Flow)}. The maker's figure wins.";
+
+    /// <summary>The drain as far as it is typed.</summary>
+    public TypedDrain Typed => new([.. Enumerable.Range(0, SegmentRows).Select(i => new TypedStretch(Mm($"input.segments.{i}.length_mm"),
+        Mm($"input.segments.{i}.fall_mm")))], Mm("input.exit_above_oil_mm"));
+
+    private double? Mm(string field) => TypedValue.Read(Form[field], Quantity.Of(Measure.Length), Units.Of(Quantity.Of(Measure.Length)).Unit).Value;
+
+    /// <summary>Feed and drain together in three states, by what is typed and else by what was measured last; null where nothing was caught or typed.</summary>
+    public DrainSystemInput? System => _system ??= (_reading ?? Latest?.Body) is { } drain ? DrainStates.System(Job.Record, Turbo, drain.Input, Tilt) : null;
+
+    /// <summary>What it comes to, state by state.</summary>
+    public DrainSystemResult? Together => _together ??= System is { } system ? DrainSystem.Compute(system, Job.Context.Limits) : null;
+
+    /// <summary>Single changes that would make it sound, the smallest first.</summary>
+    public IReadOnlyList<Cure> Cures => _cures ??= System is { } system ? DrainSystem.Cures(system, Job.Context.Limits) : [];
+
+    /// <summary>The cure that is tried by a touch; null where none is.</summary>
+    public Cure? Tried => int.TryParse(Request.HasFormContentType ? Request.Form["try"].ToString() : "", out var at) && at >= 0 && at < Cures.Count ? Cures[at] : null;
+
+    /// <summary>What the system comes to with a cure, in its deciding state.</summary>
+    public DrainStateResult? With(Cure cure)
+    {
+        if (System is not { } system || Drain is not { } drain) return null;
+        var (segments, exit) = DrainStates.With(drain, cure);
+        var changed = system with { Segments = segments, ExitAboveOilMm = exit };
+        if (cure.Kind == CureKind.WiderBore) changed = changed with { DrainMm = cure.Amount };
+        if (cure.Kind == CureKind.CentreTurned) changed = changed with { DrainTiltDeg = Math.Max(0, system.DrainTiltDeg - cure.Amount) };
+        if (cure.Kind == CureKind.CrankcaseDown) changed = changed with { States = [.. system.States.Select(s => s with { CrankcaseKpa = Math.Min(s.CrankcaseKpa,
+            cure.Amount) })] };
+        var result = DrainSystem.Compute(changed, Job.Context.Limits);
+        return result.States.First(s => s.Name == result.Deciding);
+    }
+
+    /// <summary>The drain typed in full, or else measured last.</summary>
+    public DrainInput? Drain => (_reading ?? Latest?.Body)?.Input;
+
+    /// <summary>The bench as it stands.</summary>
+    public DrainBench Bench => DrainBench.Of(Typed, Tried is { Kind: CureKind.SegmentSteepened or CureKind.EntryRaised } cure && Drain is { } drain
+        ? DrainStates.With(drain, cure).Segments : null, Together?.States.Where(s => s.Drain is not null).Select(s => new HoldUp(s.Name, s.Drain!.HoldUpMm)).ToArray());
+
+    /// <inheritdoc/>
+    public override (string Partial, object Model)? BenchDrawn => ("_DrainBench", this);
+
+    /// <inheritdoc/>
+    public override (string Partial, object Model)? PreviewMore(Preview preview)
+    {
+        _reading = preview.Body as DrainReading;
+        (_system, _together, _cures) = (null, null, null);
+        return ("_DrainStates", this);
+    }
+
+    private double Tilt => (Job.Record.Latest<ClockingReading>(c => c.Turbo == Turbo)?.Outcome as ClockingOutcome)?.Result.WorstDrainTiltDeg ?? 0;
 
     private CatchTestReading? LastCatch => Job.Record.LatestOf<CatchTestReading>(Turbo)?.Body;
 

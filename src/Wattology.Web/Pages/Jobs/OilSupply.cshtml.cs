@@ -1,3 +1,5 @@
+using Wattology.Core.Drawing;
+using Wattology.Core.Jobs;
 using Wattology.Core.OilSupply;
 using Wattology.Core.Crank;
 using Wattology.Web.Forms;
@@ -14,6 +16,13 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
 
     /// <summary>How many runs the form shows.</summary>
     public int RunRows => RowsShown("input.runs", FewestRows);
+
+    /// <summary>The chart of a catch test, by what it is judged by now.</summary>
+    public SupplyChart ChartOf(CatchTestReading reading) => SupplyChart.Of(reading.Input, Job.Context.Limits.Choose(SupplyLimits.Ratio));
+
+    /// <inheritdoc/>
+    public override (string Partial, object Model)? PreviewMore(Preview preview) => preview.Body is CatchTestReading reading
+        ? ("_SupplyChart", (ChartOf(reading), (SheetModel)this)) : null;
 
     /// <inheritdoc/>
     protected override void PrepareForm()

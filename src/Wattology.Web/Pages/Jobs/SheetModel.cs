@@ -197,6 +197,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>What a sheet shows of a preview beside its verdict; null where it has nothing to add.</summary>
     public virtual (string Partial, object Model)? PreviewMore(Preview preview) => null;
 
+    /// <summary>The thing itself, drawn anew as values are typed; null where a sheet has no bench.</summary>
+    public virtual (string Partial, object Model)? BenchDrawn => null;
+
     /// <summary>What a body typed so far would come to, judged by the same rules and on the same record as when it is recorded.</summary>
     /// <param name="body">What was typed; null while boxes are blank or wrong.</param>
     protected IActionResult PreviewOf(EntryBody? body)
