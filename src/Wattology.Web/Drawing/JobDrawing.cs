@@ -81,7 +81,8 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
         var check = spot.Reading;
         var url = SheetLinks.Url(job.Record.Id, check.Id, check.Turbo);
         var id = $"spot-{check.Id}{(check.Turbo > 0 ? $"-{check.Turbo}" : "")}";
-        var said = $"{job.Machine.Named(check.Title, check.Turbo)}: {Plain(string.Join(' ', spot.Says))}";
+        // What is seen is said first, word for word: whoever speaks to the tablet says what stands there.
+        var said = $"{Plain(spot.Title)} {Plain(string.Join(' ', spot.Says))}{(check.Turbo > 0 && job.Machine.Turbos == 2 ? $", turbo {check.Turbo}" : "")}";
         var link = SvgNode.Element("a", ("class", isOpen ? "spot open" : "spot"), ("href", url), ("id", narrow ? $"narrow-{id}" : id), ("aria-label", said),
             ("aria-current", isOpen ? "true" : null), ("hx-get", url), ("hx-target", "#sheet"), ("hx-push-url", "true"));
         link.Add(label);

@@ -32,8 +32,22 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("drawing", tractor);
         Take("drawing-twin-tablet", Job("Pilot launch"), tablet);
         Take("findings", Job("Brewery van") + "/findings");
-        Take("oil-supply", Job("Forage harvester, red") + "/oil-supply/1");
-        Take("drain-tablet", Job("Hill-climb") + "/drain/1", tablet);
+        Take("oil-supply", Job("Forage harvester, red") + "/oil-supply/1", null, () =>
+        {
+            desk.Press("details.figures > summary");
+            foreach (var (run, text) in new[] { (0, "33 ml in 15.2"), (1, "34 ml in 15"), (2, "33 ml in 15.1") }) desk.Type($"input.runs.{run}.ml", text);
+            desk.Type("input.gallery_kpa", "182 kPa");
+            desk.Type("input.oil_temp_c", "35");
+            desk.Look(".chart-svg .c-run");
+            desk.Script("document.querySelector('.drawn-form').scrollIntoView({block:'start'})");
+        });
+        Take("drain-tablet", Job("Hill-climb") + "/drain/1", tablet, () =>
+        {
+            foreach (var (field, text) in new[] { ("0.length_mm", "140"), ("0.fall_mm", "96"), ("1.length_mm", "160"), ("1.fall_mm", "-12"), ("2.length_mm", "90"),
+                ("2.fall_mm", "60") }) tablet.Type($"input.segments.{field}", text);
+            tablet.See(".bench-svg", "oil stands here");
+            tablet.Script("document.activeElement.blur(); document.querySelector('.quick').scrollIntoView({block:'start'})");
+        });
         Take("pad-tablet", tractor + "/oil-supply/1", tablet, () => new Hand(tablet).Touch("details.figures > summary").Key("9", "5", "in", "1", "0")
             .Touch("[name='input.oil_temp_c']").Key("2", "0").Touch("[name='input.gallery_kpa']").Key("1", "point", "6", "bar"));
         Take("clocking", tractor + "/clocking/1", null, () =>
