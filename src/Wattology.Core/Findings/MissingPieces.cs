@@ -56,7 +56,7 @@ public sealed record PieceMissing([Bounds(1, 2)] int Turbo, PieceKind Piece) : E
     {
         Correction = Correction.ByTakingBack,
         Ages = Ages.Lasts,
-        Refuse = (job, body) => body.Turbo > job.Record.Machine().Turbos ? new("This job has one turbo.", "turbo") : null,
+        Refuse = (job, body) => job.Record.Machine().TurboNumbers.Contains(body.Turbo) ? null : new("Say which turbo it is missing from.", "turbo"),
     };
 }
 

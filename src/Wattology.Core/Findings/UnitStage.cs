@@ -14,7 +14,7 @@ public sealed record UnitReached([Bounds(1, 2)] int Turbo, Stage Stage) : EntryB
     public static readonly EntryKind Kind = new EntryKind<UnitReached>("unit-reached", "Unit", (job, n) => $"{job.Which(n.Body.Turbo)}{n.Body.Stage.Words()}")
     {
         Correction = Correction.ByTakingBack,
-        Refuse = (job, body) => body.Turbo > job.Record.Machine().Turbos ? new("This job has one turbo.", "turbo") : null,
+        Refuse = (job, body) => job.Record.Machine().TurboNumbers.Contains(body.Turbo) ? null : new("Say which turbo has come so far.", "turbo"),
     };
 }
 

@@ -8,7 +8,7 @@ namespace Wattology.Web.Drawing;
 /// <summary>Draws the supply bench, and the chart of what the feed passes.</summary>
 public static class SupplyDrawing
 {
-    private const double Left = 56, Right = 600, Top = 14, Bottom = 262, FullWidth = 640, FullHeight = 310;
+    private const double Left = 56, Right = 424, Top = 14, Bottom = 262, FullWidth = 460, FullHeight = 310;
 
     /// <summary>The feed from the gallery to the jug, with a place for each box.</summary>
     public static string Bench()

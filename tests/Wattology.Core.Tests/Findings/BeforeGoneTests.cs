@@ -77,7 +77,11 @@ public sealed class BeforeGoneTests
         job.Tell(new PieceFound(nut, "in the charge pipe"), Known.Seen);
         Assert.Contains("found already, in the charge pipe", Refused(job, new PieceFound(nut, "elsewhere")));
         Assert.Null(Refused(job, new Core.Checks.Looked(0, "missing-metal", "found", "all of it")));
-        Assert.Contains("one turbo", Refused(job, new PieceMissing(2, PieceKind.Nut)));
+        foreach (var turbo in new[] { 0, 2 })
+        {
+            Assert.Contains("which turbo", Refused(job, new PieceMissing(turbo, PieceKind.Nut)));
+            Assert.Contains("which turbo", Refused(job, new UnitReached(turbo, Stage.Bench)));
+        }
         Assert.Equal("nut of the compressor wheel, in the charge pipe", job.Job.Words(job.Entries[^1]));
         // Taken back as a mis-touch, nothing is missing at all.
         job.Tell(new TakenBack(nut, "mis-touch"));

@@ -274,8 +274,9 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     private static readonly string[] WheelDamage = ["compressor-blades-hit", "turbine-blades-hit", "wheel-burst-or-cracked", "shaft-broken"];
 
     /// <summary>Says that a piece is missing.</summary>
-    public Task<IActionResult> OnPostMissingAsync(int turbo, PieceKind piece) => RecordAsync(new PieceMissing(turbo, piece), $"{Sentence(Pieces.Words(piece))}: "
-        + "missing.", (Known.Seen, ""), at: MetalId);
+    public Task<IActionResult> OnPostMissingAsync(int turbo, PieceKind? piece) => piece is not { } what || !Enum.IsDefined(what)
+        ? Task.FromResult<IActionResult>(NotFound())
+        : RecordAsync(new PieceMissing(turbo, what), $"{Sentence(Pieces.Words(what))}: missing.", (Known.Seen, ""), at: MetalId);
 
     /// <summary>Says where a missing piece was found.</summary>
     public Task<IActionResult> OnPostPieceFoundAsync(string piece, string? where)
