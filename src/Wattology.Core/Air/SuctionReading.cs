@@ -20,7 +20,8 @@ public sealed record SuctionReading([Bounds(0, 60), In(Measure.Pressure), Usual(
     public const string KindName = "suction";
 
     /// <summary>Intake suction at rated air: up to 6 kPa is usual practice; beyond it the filter or pipe is looked at.</summary>
-    public static readonly LimitKind Limit = LimitKind.UsualPractice("intake-suction", "Suction before the compressor, under load", Measure.Pressure, null, 6, null,
+    public static readonly LimitKind Limit = LimitKind.UsualPractice("intake-suction", "Suction before the compressor, under load", Measure.Pressure, null,
+        6, null,
         Limits.Limit.Open);
 
     /// <summary>The kind of entry.</summary>

@@ -142,7 +142,8 @@ public static class AfterRunCheck
             return read.Judgement.Verdict != Verdict.Stop && context.Job.Record.AcceptanceOf(own.Entry) is { } taken
                 ? ItemState.Done($"{read.Why} Taken by {taken.Entry.By}.", own.Entry) : ItemState.Of(read.Judgement.Verdict, read.Why, own.Entry);
         if (felt.Noted is { } noted && noted.Entry.Seq > since) return reading.Verdict == Verdict.Stop ? ItemState.Of(reading)
-            : felt.Answer is not { Verdict: not Verdict.Doubtful } ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.By}. {felt.Words}.", noted.Entry);
+            : felt.Answer is not { Verdict: not Verdict.Doubtful } ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.By}. {felt.Words}.",
+                noted.Entry);
         return ItemState.NotLooked("Not read since the new unit runs.");
     }
 

@@ -25,7 +25,8 @@ public sealed record CrankcaseCure(Running Running, Noted<CrankcaseReading>? Bef
     /// <summary>Why the two are not to be compared, in words; empty where they are, or where one is missing.</summary>
     public string Unequal => (Before, After) is not ({ } before, { } after) ? "" : (before.Body.EngineRpm, after.Body.EngineRpm) switch
     {
-        ({ } one, { } other) when Math.Abs(one - other) > SameSpeed * Math.Max(one, other) => $"unequal: {ShopUnits.Digits(one)} and {ShopUnits.Digits(other)} rpm",
+        ({ } one, { } other) when Math.Abs(one - other) > SameSpeed * Math.Max(one, other)
+            => $"unequal: {ShopUnits.Digits(one)} and {ShopUnits.Digits(other)} rpm",
         (null, null) => "",
         (null, _) or (_, null) => "engine speed noted only once",
         _ => before.Entry.Instrument != after.Entry.Instrument ? "another gauge" : "",

@@ -124,7 +124,8 @@ public sealed record EngineStopped : EntryBody
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<EngineStopped, Crank.Lasted>("stopped", "Engine stopped", (_, _) => null,
-        (_, n) => n.Outcome is Crank.Lasted lasted ? $"after {lasted.Seconds / 60:0.0} min" : "") { Correction = Correction.Never, Retired = true, Ages = Ages.Lasts };
+        (_, n) => n.Outcome is Crank.Lasted lasted ? $"after {lasted.Seconds / 60:0.0} min" : "") { Correction = Correction.Never, Retired = true,
+            Ages = Ages.Lasts };
 }
 
 /// <summary>Trouble seen while the engine runs.</summary>

@@ -10,7 +10,8 @@ namespace Wattology.Core.Crankcase;
 public static class CompressionLimits
 {
     /// <summary>Spread of the cylinders over the greatest, in per cent: up to 15 by usual practice.</summary>
-    public static readonly LimitKind Spread = LimitKind.UsualPractice("compression-spread", "Spread of compression, % of the greatest", Measure.Number, null, 15);
+    public static readonly LimitKind Spread = LimitKind.UsualPractice("compression-spread", "Spread of compression, % of the greatest", Measure.Number,
+        null, 15);
 
     /// <summary>The least any cylinder may have: the engine maker's figure, there is no usual one.</summary>
     public static readonly LimitKind Floor = LimitKind.NoneKnown("compression-floor", "Compression of the lowest cylinder", Measure.Pressure);

@@ -35,7 +35,8 @@ public static class CrankcaseCheck
         Items =
         [
             new(HoldPoint.Start, Id, "Crankcase not at a stop", (context, _) => context.Check(Id, 0) is { Verdict: Verdict.Stop } stop ? ItemState.Of(stop)
-                : IsAnswered(context.Job) ? ItemState.Done(context.Check(Id, 0).Why, context.Check(Id, 0).Found.Since) : ItemState.NotLooked("Not answered yet: read it, feel it, or say that "
+                : IsAnswered(context.Job) ? ItemState.Done(context.Check(Id, 0).Why, context.Check(Id, 0).Found.Since)
+                    : ItemState.NotLooked("Not answered yet: read it, feel it, or say that "
                     + "the engine does not run.")),
         ],
     };

@@ -62,7 +62,8 @@ public static class DrainCheck
     public static bool IsPlanned(JobContext job, int turbo) => Read(job, turbo).Since is not null;
 
     /// <summary>What was seen of the drain last, planned or as installed; null where nobody looked.</summary>
-    public static LookState? SeenLast(JobContext job, int turbo) => new[] { Installed.Read(job, turbo), Planned.Read(job, turbo) }.Where(s => s.Noted is not null)
+    public static LookState? SeenLast(JobContext job, int turbo) => new[] { Installed.Read(job, turbo), Planned.Read(job, turbo) }.Where(s
+        => s.Noted is not null)
         .MaxBy(s => s.Noted!.Entry.Seq);
 
     // What was looked at last says how it stands; a later plan means that something is to change.

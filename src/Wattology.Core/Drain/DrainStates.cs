@@ -14,7 +14,8 @@ public static class DrainStates
     /// <summary>Cold start, hot idle and rated: crankcase pressure as it was read last at idle and under load, none where it was not.</summary>
     public static IReadOnlyList<DrainState> Of(JobRecord record)
     {
-        double Read(params Running[] ways) => Math.Max(0, ways.Select(w => record.Latest<CrankcaseReading>(c => c.Running == w)?.Body.PressureKpa).FirstOrDefault(
+        double Read(params Running[] ways) => Math.Max(0, ways.Select(w => record.Latest<CrankcaseReading>(c
+            => c.Running == w)?.Body.PressureKpa).FirstOrDefault(
             k => k is not null) ?? 0);
         return [new("cold start", ColdC, ColdKpa, Read(Running.Idle)), new("hot idle", HotC, IdleKpa, Read(Running.Idle)),
             new("rated", HotC, RatedKpa, Read(Running.Loaded, Running.Mid, Running.Idle))];
@@ -27,12 +28,14 @@ public static class DrainStates
     /// <param name="tiltDeg">How far the centre section's drain stands off plumb, degrees.</param>
     public static DrainSystemInput? System(JobRecord record, int turbo, DrainInput drain, double tiltDeg)
         => record.Latest<CatchTestReading>(c => c.Turbo == turbo)?.Body.Input is not { } feed ? null
-            : new(feed.Oil, feed.Line, Bearing.UsualPlain, drain.IdMm, drain.Segments, drain.ExitAboveOilMm, Of(record), feed.RestrictorMm, drain.Aeration, tiltDeg);
+            : new(feed.Oil, feed.Line, Bearing.UsualPlain, drain.IdMm, drain.Segments, drain.ExitAboveOilMm, Of(record), feed.RestrictorMm, drain.Aeration,
+                tiltDeg);
 
     /// <summary>The stretches and the end above the oil as a cure would make them; unchanged by one that is not the pipe's.</summary>
     public static (IReadOnlyList<DrainSegment> Segments, double ExitAboveOilMm) With(DrainInput drain, Cure cure) => cure.Kind switch
     {
-        CureKind.SegmentSteepened => ([.. drain.Segments.Select((s, i) => i == cure.Segment ? s with { FallMm = Math.Min(s.LengthMm, s.FallMm + cure.Amount) } : s)],
+        CureKind.SegmentSteepened => ([.. drain.Segments.Select((s, i) => i == cure.Segment ? s with { FallMm = Math.Min(s.LengthMm,
+            s.FallMm + cure.Amount) } : s)],
             drain.ExitAboveOilMm - cure.Amount),
         CureKind.EntryRaised => ([.. drain.Segments.SkipLast(1), drain.Segments[^1] with { FallMm = drain.Segments[^1].FallMm - cure.Amount }],
             drain.ExitAboveOilMm + cure.Amount),

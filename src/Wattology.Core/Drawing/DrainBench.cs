@@ -72,7 +72,8 @@ public sealed record DrainBench(double Height, DrainRoute Route, IReadOnlyList<b
         // The word under a stretch that does not fall keeps its room.
         if (route.Wrong is { } wrong && drain.Stretches[wrong].IsTyped && WrongAt(route, wrong) is var at) taken.Add(new(at.X - 84, at.Y - 17, 168, 22));
         // A pipe is as wide as it is drawn.
-        var ink = new Ink([.. new[] { -PipeHalf, 0, PipeHalf }.Select(d => new DrawnLine(Stroke.Oil, [.. route.Points.Select(p => new Point(p.X, p.Y + d))])), new DrawnLine(Stroke.Level, [new(route.End.X - 8, surface), new(Width - 12, surface)])], Width, 2000);
+        var ink = new Ink([.. new[] { -PipeHalf, 0, PipeHalf }.Select(d => new DrawnLine(Stroke.Oil, [.. route.Points.Select(p => new Point(p.X,
+            p.Y + d))])), new DrawnLine(Stroke.Level, [new(route.End.X - 8, surface), new(Width - 12, surface)])], Width, 2000);
         var boxes = new List<BenchBox>();
         for (var i = 0; i < drain.Stretches.Count; i++)
         {
@@ -99,7 +100,8 @@ public sealed record DrainBench(double Height, DrainRoute Route, IReadOnlyList<b
                     var box = new Box(x, y, BoxWidth, BoxHeight);
                     var (dx, dy) = (Math.Max(0, Math.Max(box.X - at.X, at.X - box.Right)), Math.Max(0, Math.Max(box.Y - at.Y, at.Y - box.Bottom)));
                     var cost = Math.Sqrt(dx * dx + dy * dy);
-                    if (cost >= least || taken.Any(t => t.X - Gap < box.Right && box.X < t.Right + Gap && t.Y - Gap < box.Bottom && box.Y < t.Bottom + Gap)) continue;
+                    if (cost >= least || taken.Any(t => t.X - Gap < box.Right && box.X < t.Right + Gap && t.Y - Gap < box.Bottom
+                        && box.Y < t.Bottom + Gap)) continue;
                     cost += ink.Under(box);
                     if (cost < least) (best, least) = (box, cost);
                 }
@@ -124,6 +126,7 @@ public sealed record DrainBench(double Height, DrainRoute Route, IReadOnlyList<b
     }
 
     private static IReadOnlyList<(HoldUp Held, Box Column)> ColumnsOf(DrainRoute route, IReadOnlyList<HoldUp> held)
-        => [.. held.Select((h, i) => (h, new Box(Width - 14 - (held.Count - i) * (ColumnWidth + 34), route.End.Y - Math.Min(h.HoldUpMm * route.Scale, route.End.Y - 60),
+        => [.. held.Select((h, i) => (h, new Box(Width - 14 - (held.Count - i) * (ColumnWidth + 34), route.End.Y - Math.Min(h.HoldUpMm * route.Scale,
+            route.End.Y - 60),
             ColumnWidth, Math.Min(h.HoldUpMm * route.Scale, route.End.Y - 60))))];
 }

@@ -27,7 +27,8 @@ public sealed record DrainRoute(IReadOnlyList<Point> Points, double Scale, int? 
     {
         var run = segments.Sum(Run);
         double down = 0, most = 0, least = 0;
-        foreach (var segment in segments) (down, most, least) = (down + segment.FallMm, Math.Max(most, down + segment.FallMm), Math.Min(least, down + segment.FallMm));
+        foreach (var segment in segments) (down, most, least) = (down + segment.FallMm, Math.Max(most, down + segment.FallMm), Math.Min(least,
+            down + segment.FallMm));
         var scale = Math.Min(run > 0 ? width / run : double.MaxValue, most - least > 0 ? height / (most - least) : double.MaxValue);
         if (scale == double.MaxValue) scale = 1;
         var points = new List<Point> { port };

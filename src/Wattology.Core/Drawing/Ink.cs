@@ -24,7 +24,8 @@ public sealed class Ink
                 var length = Math.Sqrt((b.X - a.X) * (b.X - a.X) + (b.Y - a.Y) * (b.Y - a.Y));
                 for (var s = 0.0; s <= length; s += Along)
                 {
-                    var (column, row) = (1 + (int)((a.X + (b.X - a.X) * s / Math.Max(1, length)) / Cell), 1 + (int)((a.Y + (b.Y - a.Y) * s / Math.Max(1, length)) / Cell));
+                    var (column, row) = (1 + (int)((a.X + (b.X - a.X) * s / Math.Max(1, length)) / Cell), 1 + (int)((a.Y + (b.Y - a.Y) * s / Math.Max(1,
+                        length)) / Cell));
                     if (column > 0 && column < _columns && row > 0 && row < _rows) _sums[row * _columns + column] += Along * (line.Kind == Stroke.Oil ? 2 : 1);
                 }
             }

@@ -12,7 +12,8 @@ using Wattology.Core.UnitOpen;
 namespace Wattology.Core.Drawing;
 
 /// <summary>Works out the drawing of a job: the true run of its plumbing, and places for its checks and words that never overlap.</summary>
-/// <remarks>There are two: a wide one, with the engine on the left and a turbo beside it, and a narrow one for screens under 700 pixels, in which the oil runs down
+/// <remarks>There are two: a wide one, with the engine on the left and a turbo beside it, and a narrow one for screens under 700 pixels, in which the oil
+/// runs down
 /// the left. Things are put first, then the checks, each as near to its place as there is room, and what finds none stands on a shelf below.</remarks>
 public sealed class JobLayout
 {
@@ -87,7 +88,8 @@ public sealed class JobLayout
         Note(Machine.ClosedBreather ? "breather, to the intake" : "breather, open", new(70, 20));
         // What belongs to the engine stands in it, from the findings down to the oil.
         var inside = new Box(Left, Top + 24, Wall - Left, bottom - Top - 24);
-        double Down(string id) => id switch { "findings" => Top + 50, "prime" => Top + 170, "start" => Top + 230, "crankcase" => bottom - 200, _ => bottom - 60 };
+        double Down(string id) => id switch { "findings" => Top + 50, "prime" => Top + 170, "start" => Top + 230, "crankcase" => bottom - 200, _
+            => bottom - 60 };
         _toPlace.InsertRange(0, ChecksAt(DrawnPart.Engine, 0).Concat(ChecksAt(DrawnPart.Sump, 0)).Select(c => (c, new Point(30, Down(c.Id)), inside, false)));
         return bottom;
     }
@@ -168,11 +170,13 @@ public sealed class JobLayout
         var byLook = measured is null || seen.Noted is { } look && look.Entry.Seq > measured.Entry.Seq;
         var inletDeg = byLook ? Lean(seen.Answer?.Id) : measured!.Body.Input.OilInletDeg;
         var drainDeg = byLook ? inletDeg + 180 : measured!.Body.Input.OilInletDeg + measured.Body.Input.DrainOffsetDeg;
-        Point At(double degrees, double radius) => new(centre.X + radius * Math.Sin(degrees * Math.PI / 180), centre.Y - radius * Math.Cos(degrees * Math.PI / 180));
+        Point At(double degrees, double radius) => new(centre.X + radius * Math.Sin(degrees * Math.PI / 180),
+            centre.Y - radius * Math.Cos(degrees * Math.PI / 180));
         Circle(Stroke.Body, centre, Centre);
         Line(Stroke.Thin, [At(0, Centre + 14), At(180, Centre + 14)]);
         foreach (var degrees in new[] { inletDeg, drainDeg })
-            _lines.Add(new DrawnLine(Stroke.Body, [At(degrees - 9, Centre), At(degrees - 9, Centre + 12), At(degrees + 9, Centre + 12), At(degrees + 9, Centre)])
+            _lines.Add(new DrawnLine(Stroke.Body, [At(degrees - 9, Centre), At(degrees - 9, Centre + 12), At(degrees + 9, Centre + 12), At(degrees + 9,
+                Centre)])
                 { Check = reading.Id, Turbo = turbo, State = StateOf(reading) });
         Spots(DrawnPart.CentreSection, turbo, At(drainDeg + 90, Centre), around);
         return (At(inletDeg, Centre + 12), At(drainDeg, Centre + 12));
@@ -210,7 +214,8 @@ public sealed class JobLayout
             : DrainRoute.Measured(port, measured!.Body.Input.Segments, width, height, left);
         for (var i = 0; i + 1 < route.Points.Count; i++)
             _lines.Add(new DrawnLine(Stroke.Oil, [route.Points[i], route.Points[i + 1]]) { Check = reading.Id, Turbo = turbo,
-                State = route.Wrong is { } wrong ? i == wrong ? Verdict.Stop : StateOf(reading) is Verdict.Stop ? Verdict.Sound : StateOf(reading) : StateOf(reading) });
+                State = route.Wrong is { } wrong ? i == wrong ? Verdict.Stop : StateOf(reading) is Verdict.Stop ? Verdict.Sound : StateOf(reading)
+                    : StateOf(reading) });
         if (!byLook)
             for (var i = 0; i + 1 < route.Points.Count; i++)
             {
@@ -227,7 +232,8 @@ public sealed class JobLayout
         var floor = Math.Max(surface + 70, least + 30);
         var (from, to) = left ? (16.0, Math.Max(wall, route.End.X + 4)) : (Math.Min(200, route.End.X - 4), wall + 4);
         var roof = route.End.Y - 18;
-        Line(Stroke.Body, left ? [new(from, roof), new(from, floor), new(to, floor), new(to, roof)] : [new(to, roof), new(to, floor), new(from, floor), new(from, roof)]);
+        Line(Stroke.Body, left ? [new(from, roof), new(from, floor), new(to, floor), new(to, roof)] : [new(to, roof), new(to, floor), new(from, floor),
+            new(from, roof)]);
         Line(Stroke.Level, [new(from + 2, surface), new(to - 2, surface)]);
         Marks(left ? to : from, surface, left);
         Spots(DrawnPart.Drain, turbo, Between(route.Points[^2], route.Points[^1]), around);
@@ -252,7 +258,8 @@ public sealed class JobLayout
             Note("external wastegate", new(270, axis - 68), Anchor.Middle);
             return;
         }
-        Body([new(canister.X - 26, canister.Y - 14), new(canister.X + 26, canister.Y - 14), new(canister.X + 26, canister.Y + 14), new(canister.X - 26, canister.Y + 14)]);
+        Body([new(canister.X - 26, canister.Y - 14), new(canister.X + 26, canister.Y - 14), new(canister.X + 26, canister.Y + 14), new(canister.X - 26,
+            canister.Y + 14)]);
         Line(Stroke.Control, [new(canister.X - 26, canister.Y), new(turbine.X + 20, canister.Y), new(turbine.X + 20, turbine.Y + 6)]);
         var word = Machine.Control switch
         {

@@ -36,7 +36,8 @@ public sealed record SupplyChart(IReadOnlyList<(double Kpa, double Lpm)> Clean, 
     public double MostKpa => Clean[^1].Kpa;
 
     /// <summary>The chart's greatest flow, l/min: the upper end of what is sound still stands on it.</summary>
-    public double MostLpm => Math.Max(Clean[^1].Lpm * Math.Max(1, Ratio.SoundTo is { } to && to < Limit.Open ? to : 1), Caught.Select(c => c.Lpm).DefaultIfEmpty().Max()) * 1.05;
+    public double MostLpm => Math.Max(Clean[^1].Lpm * Math.Max(1, Ratio.SoundTo is { } to && to < Limit.Open ? to : 1), Caught.Select(c
+        => c.Lpm).DefaultIfEmpty().Max()) * 1.05;
 
     /// <summary>The chart of one catch test.</summary>
     /// <param name="test">The test.</param>
@@ -47,6 +48,7 @@ public sealed record SupplyChart(IReadOnlyList<(double Kpa, double Lpm)> Clean, 
         var clean = new List<(double, double)>();
         for (var kpa = 0.0; kpa <= most + 0.1; kpa += StepKpa)
             clean.Add((kpa, OilFeed.Compute(new OilFeedInput(test.Oil, test.OilTempC, kpa, test.Line, test.RestrictorMm, test.RestrictorLengthMm)).FlowLpm));
-        return new(clean, test.GalleryKpa is { } read ? [.. test.Runs.Skip(test.DiscardFirst ? 1 : 0).Select(r => (read, r.Ml / r.Seconds * 0.06))] : [], ratio);
+        return new(clean, test.GalleryKpa is { } read ? [.. test.Runs.Skip(test.DiscardFirst ? 1 : 0).Select(r => (read, r.Ml / r.Seconds * 0.06))] : [],
+            ratio);
     }
 }

@@ -14,7 +14,8 @@ public static class BeforeGone
         { Applies = (job, _) => HasFailed(job), Ages = Ages.Lasts, Hint = "Drained oil tells nothing of what ran through the bearing." };
 
     /// <summary>How the failed unit looked from all around.</summary>
-    public static readonly Question SixSides = new("keep-six-sides", "Six sides of the unit", [new("kept", "photographed, all six"), NotKept("not photographed")])
+    public static readonly Question SixSides = new("keep-six-sides", "Six sides of the unit", [new("kept", "photographed, all six"),
+        NotKept("not photographed")])
         { PerTurbo = true, Applies = (job, _) => HasFailed(job), Ages = Ages.Lasts, Hint = "Turned housings, paint marks and plates show where it stood." };
 
     /// <summary>Length of the rod and where its stop stands.</summary>

@@ -52,7 +52,8 @@ public static class FindingsCheck
             : new(Verdict.ReadingOnly, $"{looked} looked at", "No cause is confirmed yet.", Word: "no cause yet");
     }
 
-    private static ItemDefinition MetalItem(HoldPoint point, Func<JobContext, bool> asked) => new(point, MissingMetal.Id, "Missing metal found, or accounted for",
+    private static ItemDefinition MetalItem(HoldPoint point, Func<JobContext, bool> asked) => new(point, MissingMetal.Id,
+        "Missing metal found, or accounted for",
         (context, _) => asked(context.Job) ? MissingPieces.Item(context.Job, MissingMetal.Read(context.Job, 0)) : null);
 
     private static ItemDefinition CauseItem(HoldPoint point) => new(point, "cause", "Cause confirmed", (context, _)

@@ -72,7 +72,8 @@ public sealed record PieceFound(string Piece, [Needed("Say where it was found.")
     {
         Correction = Correction.ByTakingBack,
         Ages = Ages.Lasts,
-        Refuse = (job, body) => string.IsNullOrWhiteSpace(body.Where) ? "Say where it was found." : MissingPieces.Of(job.Record).FirstOrDefault(p => p.Entry.Hash == body.Piece) is not { } piece
+        Refuse = (job, body) => string.IsNullOrWhiteSpace(body.Where) ? "Say where it was found." : MissingPieces.Of(job.Record).FirstOrDefault(p
+            => p.Entry.Hash == body.Piece) is not { } piece
             ? "That piece does not stand as missing." : piece.Where.Length > 0 ? $"It was found already, {piece.Where}." : null,
     };
 }
@@ -101,7 +102,8 @@ public static class MissingPieces
     {
         var pieces = Of(job.Record);
         if (pieces.Count > 0 && looked.Answer == "none-missing") return $"{Named(job, pieces[0])} stands as missing; take that back first if nothing is.";
-        return looked.Answer == "found" && pieces.FirstOrDefault(p => p.Found is null) is { } lost ? $"{Named(job, lost)} is not found yet: say where it lay." : null;
+        return looked.Answer == "found" && pieces.FirstOrDefault(p => p.Found is null) is { } lost
+            ? $"{Named(job, lost)} is not found yet: say where it lay." : null;
     }
 
     /// <summary>How the item stands: piece by piece where pieces are named, unless all was accounted for since; by the question else.</summary>

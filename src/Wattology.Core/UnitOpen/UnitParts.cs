@@ -30,7 +30,8 @@ public static class UnitParts
     {
         Target = Mirrored(part.Target),
         Other = part.Other is { } other ? Mirrored(other) : null,
-        Name = part.Name with { X = Width - part.Name.X, Anchor = part.Name.Anchor switch { Anchor.Start => Anchor.End, Anchor.End => Anchor.Start, var a => a } },
+        Name = part.Name with { X = Width - part.Name.X, Anchor = part.Name.Anchor switch { Anchor.Start => Anchor.End, Anchor.End => Anchor.Start, var a
+            => a } },
     };
 
     private static Box Mirrored(Box box) => box with { X = Width - box.Right };

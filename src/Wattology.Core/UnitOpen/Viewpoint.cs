@@ -17,7 +17,8 @@ public static class Viewpoint
     ]) { Ages = Ages.Lasts };
 
     /// <summary>Which end of a unit lies on the left, seen from there.</summary>
-    public static readonly Question Lies = new("unit-lies", "Seen from there, the compressor end lies", [new("right", "on the right"), new("left", "on the left")])
+    public static readonly Question Lies = new("unit-lies", "Seen from there, the compressor end lies", [new("right", "on the right"), new("left",
+        "on the left")])
         { PerTurbo = true, Ages = Ages.Lasts };
 
     /// <summary>The place in words: "looking forward".</summary>

@@ -210,7 +210,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
         if (ids.Count == 0) return [];
         var entries = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).ToLookup(e => e.Job);
         var settings = await SettingsAsync();
-        return [.. ids.Select(id => EarlierJob.Of(settings.Judge(new JobRecord(CheckList.Kinds, [.. entries[id].Select(e => e.ToEntry())]), clock.GetUtcNow())))];
+        return [.. ids.Select(id => EarlierJob.Of(settings.Judge(new JobRecord(CheckList.Kinds, [.. entries[id].Select(e => e.ToEntry())]),
+            clock.GetUtcNow())))];
     }
 
     private const int EarlierMost = 5;

@@ -20,7 +20,8 @@ public sealed class DrainBenchDrawing(DrainBench bench, ShopUnits units)
         Write(svg, "b-note", port.X, 16, "centre section", "middle");
         // The sump: its wall where the pipe ends, the oil in it.
         var (x, end) = (route.End.X, route.End.Y);
-        Add(svg, "b-body", $"M{N(x)},{N(end - 26)}V{N(end - 12)} M{N(x)},{N(end + 12)}V{N(bench.Height - 8)}H{DrainBench.Width - 10}V{N(end - 26)}");
+        Add(svg, "b-body", $"M{N(x)},{N(end - 26)}V{N(end - 12)} M{N(x)},{N(end + 12)}V{N(bench.Height - 8)}H{DrainBench.Width - 10}"
+            + $"V{N(end - 26)}");
         Add(svg, "b-oil", $"M{N(x + 2)},{N(bench.Surface)}H{DrainBench.Width - 12}");
         Write(svg, "b-note", DrainBench.Width - 16, bench.Surface + 20, "oil level", "end");
         for (var i = 0; i + 1 < route.Points.Count; i++)
@@ -30,8 +31,8 @@ public sealed class DrainBenchDrawing(DrainBench bench, ShopUnits units)
             Add(svg, $"b-pipe {style}", $"M{N(a.X)},{N(a.Y)}L{N(b.X)},{N(b.Y)}");
             Add(svg, "b-inside", $"M{N(a.X)},{N(a.Y)}L{N(b.X)},{N(b.Y)}");
             if (i == route.Wrong && bench.Typed[i])
-                Write(svg, "b-wrong", DrainBench.WrongAt(route, i).X, DrainBench.WrongAt(route, i).Y, b.Y < a.Y ? "climbs: oil stands here" : "flat: oil stands here",
-                    "middle");
+                Write(svg, "b-wrong", DrainBench.WrongAt(route, i).X, DrainBench.WrongAt(route, i).Y, b.Y < a.Y ? "climbs: oil stands here"
+                    : "flat: oil stands here", "middle");
         }
         Add(svg, "b-axis", $"M{N(port.X)},{N(port.Y)}H{N(Math.Max(x, port.X + 80))} M{N(x - 40)},{N(end)}H{N(Math.Min(DrainBench.Width - 12, x + 90))}");
         if (bench.Tried is { } tried)
@@ -53,14 +54,19 @@ public sealed class DrainBenchDrawing(DrainBench bench, ShopUnits units)
         return svg.ToString(SaveOptions.DisableFormatting);
     }
 
-    private string Aloud() => $"The drain from the centre section to the sump, {string.Join(", ", Enumerable.Range(0, bench.Typed.Count).Select(i => !bench.Typed[i]
-        ? $"stretch {i + 1} not typed yet" : bench.Route.Points[i + 1].Y > bench.Route.Points[i].Y ? $"stretch {i + 1} falls" : bench.Route.Points[i + 1].Y
-        < bench.Route.Points[i].Y ? $"stretch {i + 1} climbs" : $"stretch {i + 1} lies flat"))}";
+    private string Aloud() => $"The drain from the centre section to the sump, {string.Join(", ", Enumerable.Range(0, bench.Typed.Count).Select(Told))}";
+
+    private string Told(int i)
+    {
+        var (a, b) = (bench.Route.Points[i], bench.Route.Points[i + 1]);
+        return $"stretch {i + 1} {(!bench.Typed[i] ? "not typed yet" : b.Y > a.Y ? "falls" : b.Y < a.Y ? "climbs" : "lies flat")}";
+    }
 
     private static void Add(XElement svg, string style, string path) => svg.Add(SvgNode.Element("path", ("class", style.TrimEnd()), ("d", path)));
 
     private static void Write(XElement svg, string style, double x, double y, string text, string anchor)
-        => svg.Add(new XElement(SvgNode.Element("text", ("class", style), ("x", Math.Round(x, 1)), ("y", Math.Round(y, 1)), ("text-anchor", anchor))) { Value = text });
+        => svg.Add(new XElement(SvgNode.Element("text", ("class", style), ("x", Math.Round(x, 1)), ("y", Math.Round(y, 1)),
+            ("text-anchor", anchor))) { Value = text });
 
     private static string N(double value) => SvgNode.Number(Math.Round(value, 1));
 }

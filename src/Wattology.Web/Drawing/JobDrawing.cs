@@ -25,16 +25,19 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
     {
         var picture = JobLayout.Of(job, wide: !narrow);
         var svg = SvgNode.Element("svg", ("class", $"job-drawing {(narrow ? "narrow" : "wide")}"), ("viewBox",
-            $"0 0 {SvgNode.Number(picture.Width)} {SvgNode.Number(picture.Height)}"), ("role", "group"), ("aria-label", $"Drawing of job {Plain(job.Machine.Number)}"),
+            $"0 0 {SvgNode.Number(picture.Width)} {SvgNode.Number(picture.Height)}"), ("role", "group"), ("aria-label",
+                $"Drawing of job {Plain(job.Machine.Number)}"),
             ("font-family", "Barlow Condensed"), ("width", paper ? picture.Width : null), ("height", paper ? picture.Height : null));
         foreach (var line in picture.Lines.Where(l => l.Kind != Stroke.Thin)) Draw(svg, line);
         foreach (var circle in picture.Circles)
-            svg.Add(SvgNode.Element("circle", ("class", $"d-{Word(circle.Kind)}"), ("cx", circle.At.X), ("cy", circle.At.Y), ("r", circle.Radius), ("fill", Ground),
+            svg.Add(SvgNode.Element("circle", ("class", $"d-{Word(circle.Kind)}"), ("cx", circle.At.X), ("cy", circle.At.Y), ("r", circle.Radius), ("fill",
+                Ground),
                 ("stroke", circle.Kind == Stroke.Oil ? Oil : Ink), ("stroke-width", 2)));
         foreach (var line in picture.Lines.Where(l => l.Kind == Stroke.Thin)) Draw(svg, line);
         foreach (var note in picture.Notes) svg.Add(Text(note.At, note.Text, JobLayout.NoteSize, "d-note", Quiet, note.Anchor));
         foreach (var spot in picture.Spots.Where(s => s.From is not null))
-            svg.Add(SvgNode.Element("path", ("class", "d-leader"), ("d", Path([spot.From!.Value, spot.At])), ("fill", "none"), ("stroke", Quiet), ("stroke-width", 1)));
+            svg.Add(SvgNode.Element("path", ("class", "d-leader"), ("d", Path([spot.From!.Value, spot.At])), ("fill", "none"), ("stroke", Quiet),
+                ("stroke-width", 1)));
         foreach (var spot in picture.Spots) svg.Add(Spot(spot));
         return svg.ToString(SaveOptions.DisableFormatting);
     }

@@ -40,12 +40,14 @@ public static class SupplyDrawing
     {
         double X(double kpa) => Math.Round(Left + (Right - Left) * kpa / chart.MostKpa, 1);
         double Y(double lpm) => Math.Round(Bottom - (Bottom - Top) * lpm / chart.MostLpm, 1);
-        string Curve(double share) => string.Concat(chart.Clean.Select((c, i) => $"{(i == 0 ? 'M' : 'L')}{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(c.Lpm * share))}"));
+        string Curve(double share) => string.Concat(chart.Clean.Select((c, i)
+            => $"{(i == 0 ? 'M' : 'L')}{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(c.Lpm * share))}"));
         var svg = SvgNode.Element("svg", ("class", "chart-svg"), ("viewBox", $"0 0 {FullWidth} {FullHeight}"), ("role", "img"),
             ("aria-label", "Flow of the feed over the gallery's pressure; the table under it says the same"));
         var (from, to) = (chart.Ratio.SoundFrom, chart.Ratio.SoundTo is { } end && end < Limit.Open ? end : (double?)null);
         if (from is { } low && to is { } high)
-            Add(svg, "c-band", Curve(high) + string.Concat(chart.Clean.Reverse().Select(c => $"L{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(c.Lpm * low))}")) + "Z");
+            Add(svg, "c-band", Curve(high) + string.Concat(chart.Clean.Reverse().Select(c
+                => $"L{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(c.Lpm * low))}")) + "Z");
         if (chart.Ratio.DoubtFrom is { } doubt) Add(svg, "c-doubt", Curve(doubt));
         Add(svg, "c-clean", Curve(1));
         Add(svg, "c-axis", $"M{Left},{Top}V{Bottom}H{Right}");

@@ -15,11 +15,13 @@ internal static class TouchPart
     public static XElement Of(PartState state, string? turned = null)
     {
         var (part, at) = (state.Part, state.Part.Name);
-        var link = SvgNode.Element("a", ("class", $"part {state.Style}"), ("href", $"#card-{part.Id}"), ("data-card", part.Id), ("aria-description", state.Aloud));
+        var link = SvgNode.Element("a", ("class", $"part {state.Style}"), ("href", $"#card-{part.Id}"), ("data-card", part.Id), ("aria-description",
+            state.Aloud));
         if (at.Lead is { } lead) link.Add(SvgNode.Element("path", ("class", "lead"), ("d", lead), ("transform", turned)));
         string[] name = at.Broken ? part.Title.Split(' ', 2) : [part.Title];
         for (var i = 0; i < name.Length; i++) Write(link, "nm", at, i * Line, name[i]);
-        var word = state.ToDo ? "◆ to put right" : state.Next is { } next && state.Looked == 0 ? next : state.Word.Length == 0 ? "" : (state.Wrong ? "▲ " : state.Done ? "✓ " : "") + state.Word;
+        var word = state.ToDo ? "◆ to put right" : state.Next is { } next && state.Looked == 0 ? next : state.Word.Length == 0 ? "" : (state.Wrong ? "▲ "
+            : state.Done ? "✓ " : "") + state.Word;
         if (word.Length > 0) Write(link, "wd", at, at.Above ? 1 - Line : name.Length * Line, word);
         // Over its own name, so that the whole of it is one target; a name beside it is touched too.
         foreach (var t in part.Targets)

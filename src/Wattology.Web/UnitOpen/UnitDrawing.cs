@@ -40,7 +40,8 @@ public sealed class UnitDrawing(UnitKind kind, IReadOnlyList<PartState> parts, b
     public string RenderTouched()
     {
         var svg = TouchPart.Sheet("The unit, drawn open", drainDips ? "dips" : null);
-        if (kind.Water) TouchPart.Write(svg, "nm quiet", kind.CompressorLeft ? new(UnitParts.Width - WaterX, WaterY) : new(WaterX, WaterY, Anchor.End), 0, "water");
+        if (kind.Water) TouchPart.Write(svg, "nm quiet", kind.CompressorLeft ? new(UnitParts.Width - WaterX, WaterY) : new(WaterX, WaterY, Anchor.End), 0,
+            "water");
         foreach (var part in parts) svg.Add(TouchPart.Of(part, Turned));
         return svg.ToString(SaveOptions.DisableFormatting);
     }

@@ -43,7 +43,8 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         });
         Take("drain-tablet", Job("Hill-climb") + "/drain/1", tablet, () =>
         {
-            foreach (var (field, text) in new[] { ("0.length_mm", "140"), ("0.fall_mm", "96"), ("1.length_mm", "160"), ("1.fall_mm", "-12"), ("2.length_mm", "90"),
+            foreach (var (field, text) in new[] { ("0.length_mm", "140"), ("0.fall_mm", "96"), ("1.length_mm", "160"), ("1.fall_mm", "-12"), ("2.length_mm",
+                "90"),
                 ("2.fall_mm", "60") }) tablet.Type($"input.segments.{field}", text);
             tablet.See(".bench-svg", "oil stands here");
             tablet.Script("document.activeElement.blur(); document.querySelector('.quick').scrollIntoView({block:'start'})");

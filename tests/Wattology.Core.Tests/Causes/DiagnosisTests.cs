@@ -125,7 +125,8 @@ public sealed class DiagnosisTests
         var pairs = Enumerable.Range(0, n).Select(i => (I: i, J: i)).Concat(from i in Enumerable.Range(0, n) from j in Enumerable.Range(i + 1, n - i - 1)
             where causes[i] != "elsewhere" && causes[j] != "elsewhere" select (I: i, J: j));
         return pairs.Zip(weights, (h, w) => w * Lapse.Chance(h.I == h.J ? finding.Chances[h.I] : finding.IsFault
-            ? 1 - (1 - finding.Chances[h.I]) * (1 - finding.Chances[h.J]) : Math.Min(finding.Chances[h.I], finding.Chances[h.J]), Answer.Present, finding.Known)).Sum();
+            ? 1 - (1 - finding.Chances[h.I]) * (1 - finding.Chances[h.J]) : Math.Min(finding.Chances[h.I], finding.Chances[h.J]), Answer.Present,
+                finding.Known)).Sum();
     }
 
     [Fact]

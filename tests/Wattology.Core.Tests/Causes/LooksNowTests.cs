@@ -45,7 +45,8 @@ public sealed class LooksNowTests
         Assert.Equal(Stage.Bench, At(Stage.Vehicle, looked).MoveOn);
         Assert.Null(At(Stage.Vehicle).MoveOn);
         Assert.Null(At(Stage.Strip, looked).MoveOn);
-        var bench = CauseModel.Usual.Findings.Where(f => f.Stage == Stage.Bench).Select(f => (f.Id, f.Chances[0] > 0.4 ? Answer.Present : Answer.Absent, f.Known));
+        var bench = CauseModel.Usual.Findings.Where(f => f.Stage == Stage.Bench).Select(f => (f.Id, f.Chances[0] > 0.4 ? Answer.Present : Answer.Absent,
+            f.Known));
         Assert.Equal(Stage.Strip, At(Stage.Bench, [.. bench]).MoveOn);
         Assert.Null(At(Stage.Bench, [.. bench]).First);
     }

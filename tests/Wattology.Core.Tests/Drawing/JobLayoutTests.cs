@@ -22,15 +22,20 @@ public sealed class JobLayoutTests
         foreach (var file in Golden.Files()) yield return (file, Golden.Read(file));
         foreach (var control in Enum.GetValues<BoostControl>())
             foreach (var turbos in new[] { 1, 2 })
-                yield return ($"{control} {turbos}", Book.In(turbos, water: turbos == 1, closed: control == BoostControl.ExternalWastegate, control: control).Job);
-        foreach (var (drain, clock) in new[] { ("falls", "hangs-down"), ("flat-or-rising", "leans-a-little"), ("dip", "leans-more"), ("under-oil", "cannot-reach") })
-            yield return ($"seen {drain}", Book.In(2).Answer(DrainCheck.Installed, drain).Answer(ClockingCheck.Seen, clock, clock == "cannot-reach" ? "under the seat" : "")
+                yield return ($"{control} {turbos}", Book.In(turbos, water: turbos == 1, closed: control == BoostControl.ExternalWastegate,
+                    control: control).Job);
+        foreach (var (drain, clock) in new[] { ("falls", "hangs-down"), ("flat-or-rising", "leans-a-little"), ("dip", "leans-more"), ("under-oil",
+            "cannot-reach") })
+            yield return ($"seen {drain}", Book.In(2).Answer(DrainCheck.Installed, drain).Answer(ClockingCheck.Seen, clock, clock == "cannot-reach"
+                ? "under the seat" : "")
                 .Job);
         var random = new Random(11);
         for (var i = 0; i < 40; i++)
         {
-            var segments = Enumerable.Range(0, random.Next(1, 6)).Select(_ => random.Next(20, 600)).Select(l => new DrainSegment(l, random.Next(-l / 2, l))).ToArray();
-            var job = Book.In(random.Next(1, 3), closed: i % 2 == 0).Tell(new DrainReading(1, "5W-30", true, new DrainInput(OilGrades.Typical["5W-30"], 90, 1.2, 18, segments,
+            var segments = Enumerable.Range(0, random.Next(1, 6)).Select(_ => random.Next(20, 600)).Select(l => new DrainSegment(l, random.Next(-l / 2,
+                l))).ToArray();
+            var job = Book.In(random.Next(1, 3), closed: i % 2 == 0).Tell(new DrainReading(1, "5W-30", true, new DrainInput(OilGrades.Typical["5W-30"], 90,
+                1.2, 18, segments,
                 random.Next(-60, 200))), Known.Measured).Tell(new ClockingReading(1, true, new ClockingInput(random.Next(-180, 180))), Known.Measured);
             yield return ($"random {i}", job.Job);
         }
@@ -44,14 +49,16 @@ public sealed class JobLayoutTests
             {
                 var picture = JobLayout.Of(job, wide);
                 var says = $"{name}, {(wide ? "wide" : "narrow")}";
-                Assert.Equal(job.Checks.Where(c => c.Check.Part is not null).Select(c => (c.Id, c.Turbo)).Order(), picture.Spots.Select(s => (s.Reading.Id, s.Reading
+                Assert.Equal(job.Checks.Where(c => c.Check.Part is not null).Select(c => (c.Id, c.Turbo)).Order(), picture.Spots.Select(s => (s.Reading.Id,
+                    s.Reading
                     .Turbo)).Order());
                 Box[] words = [.. picture.Notes.Select(n => JobLayout.BoxOf(n.Text, n.At, n.Anchor))];
                 Box[] circles = [.. picture.Circles.Select(c => new Box(c.At.X - c.Radius, c.At.Y - c.Radius, 2 * c.Radius, 2 * c.Radius))];
                 for (var i = 0; i < picture.Spots.Count; i++)
                 {
                     var (box, id) = (picture.Spots[i].Box, picture.Spots[i].Reading.Id);
-                    Assert.True(box is { X: >= 0, Y: >= 0, W: >= JobLayout.LeastBox, H: >= JobLayout.LeastBox } && box.Right <= picture.Width && box.Bottom <= picture
+                    Assert.True(box is { X: >= 0, Y: >= 0, W: >= JobLayout.LeastBox, H: >= JobLayout.LeastBox } && box.Right <= picture.Width
+                        && box.Bottom <= picture
                         .Height, $"{says}: {id} reaches out: {box}");
                     for (var k = 0; k < i; k++) Assert.True(box.Shared(picture.Spots[k].Box) == 0, $"{says}: {id} lies over {picture.Spots[k].Reading.Id}");
                     Assert.All(words, w => Assert.True(box.Shared(w) == 0, $"{says}: {id} lies over a word at {w}"));
@@ -60,7 +67,8 @@ public sealed class JobLayoutTests
                         $"{says}: '{t}' breaks out of its box"));
                 }
                 for (var i = 0; i < words.Length; i++)
-                    for (var k = 0; k < i; k++) Assert.True(words[i].Shared(words[k]) == 0, $"{says}: ‘{picture.Notes[i].Text}’ over ‘{picture.Notes[k].Text}’");
+                    for (var k = 0; k < i; k++) Assert.True(words[i].Shared(words[k]) == 0,
+                        $"{says}: ‘{picture.Notes[i].Text}’ over ‘{picture.Notes[k].Text}’");
             }
     }
 
@@ -93,7 +101,8 @@ public sealed class JobLayoutTests
         var fresh = Wide(Book.In());
         Assert.All(fresh.Lines.Where(l => l.Check is not null), l => Assert.Equal(Verdict.NotLookedAt, l.State));
         // A dip: only the stretch that climbs is a stop.
-        var dip = Wide(Book.In().Tell(new DrainReading(1, "5W-30", true, new DrainInput(OilGrades.Typical["5W-30"], 90, 1.2, 18, [new(140, 96), new(160, -12), new(90, 60)], 40)),
+        var dip = Wide(Book.In().Tell(new DrainReading(1, "5W-30", true, new DrainInput(OilGrades.Typical["5W-30"], 90, 1.2, 18, [new(140, 96), new(160,
+            -12), new(90, 60)], 40)),
             Known.Measured));
         Assert.Equal([Verdict.Sound, Verdict.Stop, Verdict.Sound], Drain(dip).Select(l => l.State!.Value));
         Assert.Contains(dip.Notes, n => n.Text == "climbs 12 mm");
@@ -103,7 +112,8 @@ public sealed class JobLayoutTests
         Assert.True(Over(Wide(Book.In().Answer(DrainCheck.Installed, "under-oil"))) < 0);
         Assert.True(Over(Wide(Book.In().Answer(DrainCheck.Installed, "falls"))) > 0);
         Assert.True(Over(dip) > 0);
-        Assert.True(Over(Wide(Book.In().Tell(new DrainReading(1, "5W-30", true, new DrainInput(OilGrades.Typical["5W-30"], 90, 1.2, 18, [new(200, 150)], -20)), Known.Measured))) < 0);
+        Assert.True(Over(Wide(Book.In().Tell(new DrainReading(1, "5W-30", true, new DrainInput(OilGrades.Typical["5W-30"], 90, 1.2, 18, [new(200, 150)],
+            -20)), Known.Measured))) < 0);
         // Turned again, the drain's verdict is open: it stands out until somebody looks.
         var turned = Book.In().Tell(new ClockingReading(1, true, new ClockingInput(0)), Known.Measured).Answer(DrainCheck.Installed, "falls");
         Assert.All(Drain(Wide(turned)), l => Assert.Equal(Verdict.Sound, l.State));

@@ -8,7 +8,8 @@ namespace Wattology.Core.Tests.Drawing;
 /// <summary>The supply bench and its chart: chart, table and calculation say the same.</summary>
 public sealed class SupplyChartTests
 {
-    private static readonly CatchTestInput Test = new(OilGrades.Typical["5W-30"], 35, new FeedLine(5.2, 620), [new(20, 20), new(33, 15.2), new(34, 15)], 182, 1.3,
+    private static readonly CatchTestInput Test = new(OilGrades.Typical["5W-30"], 35, new FeedLine(5.2, 620), [new(20, 20), new(33, 15.2), new(34, 15)],
+        182, 1.3,
         DiscardFirst: true);
 
     [Fact]

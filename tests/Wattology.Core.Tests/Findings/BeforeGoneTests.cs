@@ -13,7 +13,8 @@ namespace Wattology.Core.Tests.Findings;
 /// <summary>What is asked before the next stage destroys it, what moves, what is missing, and from where it is all looked at.</summary>
 public sealed class BeforeGoneTests
 {
-    private static string[] Open(JobBuilder job, Stage next, int turbo = 1) => [.. LastLooks.Open(job.Job, turbo, next).Select(l => $"{l.Question.Id} {l.Turbo}")];
+    private static string[] Open(JobBuilder job, Stage next, int turbo = 1) => [.. LastLooks.Open(job.Job, turbo, next).Select(l
+        => $"{l.Question.Id} {l.Turbo}")];
 
     [Fact]
     public void Going_on_asks_first_for_what_it_destroys_and_for_no_more()
@@ -34,7 +35,8 @@ public sealed class BeforeGoneTests
     [Fact]
     public void Without_a_rod_no_rod_is_asked_for_and_on_a_first_fitment_nothing_is()
     {
-        Assert.Equal(["keep-six-sides 1"], Open(Book.In(control: BoostControl.ExternalWastegate).Tell(new UnitReached(1, Stage.Bench), Known.Seen), Stage.Strip));
+        Assert.Equal(["keep-six-sides 1"], Open(Book.In(control: BoostControl.ExternalWastegate).Tell(new UnitReached(1, Stage.Bench), Known.Seen),
+            Stage.Strip));
         Assert.Equal(["restrictor-seen 1"], Open(Book.In(kind: JobKind.FirstFitment), Stage.Strip));
     }
 
@@ -71,7 +73,8 @@ public sealed class BeforeGoneTests
         var nut = job.Entries[^1].Hash;
         Assert.Contains("does not stand as missing", Refused(job, new PieceFound("x", "in the intake")));
         Assert.Contains("where it was found", Refused(job, new PieceFound(nut, " ")));
-        Assert.Contains("nut of the compressor wheel stands as missing", Refused(job, new Core.Checks.Looked(0, "missing-metal", "none-missing")), StringComparison
+        Assert.Contains("nut of the compressor wheel stands as missing", Refused(job, new Core.Checks.Looked(0, "missing-metal", "none-missing")),
+            StringComparison
             .OrdinalIgnoreCase);
         Assert.Contains("is not found yet", Refused(job, new Core.Checks.Looked(0, "missing-metal", "found", "somewhere")));
         job.Tell(new PieceFound(nut, "in the charge pipe"), Known.Seen);

@@ -57,7 +57,8 @@ public sealed class RecordingTests
             "finding-measured", "finding-otherwise", "fired", "joint-opened", "joints-closed", "looked", "looked-again", "loose-end-closed", "oiled",
             "piece-found", "piece-missing", "trouble-seen", "unit-reached", "unit-sent-back"],
                 Of(Correction.ByTakingBack));
-        Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked", "taken-back",
+        Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked",
+            "taken-back",
             "unable-to-fire"], Of(Correction.Never));
         Assert.Equal(["burst-ended", "disabled", "fired-pressure", "joint", "oil-pressure", "primed", "run-check", "stopped"],
             CheckList.Kinds.All.Where(k => k.Retired).Select(k => k.Name).Order());

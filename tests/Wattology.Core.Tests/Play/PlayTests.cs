@@ -23,7 +23,8 @@ public sealed class PlayTests
     public void The_mean_of_the_takes_is_judged_by_the_makers_figure(Verdict verdict, string why, double mean, double spread, params double[] takes)
     {
         var outcome = Of(new([Radial]), takes);
-        Assert.Equal((verdict, Math.Round(mean, 6), Math.Round(spread, 6)), (outcome.Judgement.Verdict, Math.Round(outcome.MeanMm, 6), Math.Round(outcome.SpreadMm, 6)));
+        Assert.Equal((verdict, Math.Round(mean, 6), Math.Round(spread, 6)), (outcome.Judgement.Verdict, Math.Round(outcome.MeanMm, 6),
+            Math.Round(outcome.SpreadMm, 6)));
         Assert.StartsWith(why, outcome.Why);
     }
 

@@ -47,7 +47,8 @@ public sealed class UnitPartsTests
         }
     }
 
-    private static readonly HashSet<string> Remedied = [.. Every().Select(UnitParts.Of).SelectMany(parts => Remedies.All.Select(r => RemedyPlaces.Of(r, parts).Id))];
+    private static readonly HashSet<string> Remedied = [.. Every().Select(UnitParts.Of).SelectMany(parts => Remedies.All.Select(r => RemedyPlaces.Of(r,
+        parts).Id))];
 
     // Name and word of a part as they are written: 17 units high, in lines of 18.
     private static Box[] Written(UnitPart part)
@@ -55,7 +56,8 @@ public sealed class UnitPartsTests
         string[] words = [.. part.Findings.SelectMany(f => new[] { $"▲ {Statements.Of(f)!.PresentWord}", $"▲ {Statements.Of(f)!.AbsentWord}" }),
             $"✓ all {part.Findings.Count} right", "99 min", .. Remedied.Contains(part.Id) ? new[] { "◆ to put right" } : []];
         var (at, name) = (part.Name, part.Name.Broken ? part.Title.Split(' ', 2) : [part.Title]);
-        Box Line(double y, double width) => new(at.Anchor switch { Anchor.Start => at.X, Anchor.Middle => at.X - width / 2, _ => at.X - width }, y - 12, width, 15);
+        Box Line(double y, double width) => new(at.Anchor switch { Anchor.Start => at.X, Anchor.Middle => at.X - width / 2, _ => at.X - width }, y - 12,
+            width, 15);
         return [.. name.Select((n, i) => Line(at.Y + i * 18, Letters.Width(n, 17))),
             Line(at.Above ? at.Y - 17 : at.Y + name.Length * 18, words.Max(w => Letters.Width(w, 17)))];
     }

@@ -45,7 +45,8 @@ public sealed class JobDrawingTests
             Assert.Equal(turbos == 2, svg.Value.Contains("turbo 2", StringComparison.Ordinal));
             if (narrow) continue;
             var parts = new Dictionary<BoostControl, string> { [BoostControl.WastegateCanister] = "wastegate canister",
-                [BoostControl.VanesCanister] = "vane canister", [BoostControl.VanesElectric] = "vane motor", [BoostControl.WastegateElectric] = "wastegate motor",
+                [BoostControl.VanesCanister] = "vane canister", [BoostControl.VanesElectric] = "vane motor",
+                    [BoostControl.WastegateElectric] = "wastegate motor",
                     [BoostControl.ExternalWastegate] = "external wastegate" };
             Assert.All(parts, p => Assert.Equal(p.Key == control, svg.Value.Contains(p.Value, StringComparison.Ordinal)));
             Assert.Equal(water, svg.Value.Contains("water", StringComparison.Ordinal));

@@ -13,7 +13,8 @@ public sealed class SizingTests
         var job = await jory.BookInAsync();
         Assert.Contains("Once the feed is caught", (await jory.GetAsync(job + "/restrictor/1")).Page.Body!.TextContent);
         await jory.PostAsync(job + "/prime?handler=Disable", ("fuel", "Injection fuse"));
-        await jory.PostAsync(job + "/oil-supply/1", ("grade", "5W-30"), ("input.oil_temp_c", "35"), ("input.line.id_mm", "2.0"), ("input.line.length_mm", "620"),
+        await jory.PostAsync(job + "/oil-supply/1", ("grade", "5W-30"), ("input.oil_temp_c", "35"), ("input.line.id_mm", "2.0"), ("input.line.length_mm",
+            "620"),
             ("input.runs.0.ml", "33"), ("input.runs.0.seconds", "15"), ("input.gallery_kpa", "182"), ("known", "measured"), ("instrument", "jug"));
         var page = await jory.GetAsync(job + "/restrictor/1");
         Assert.Equal(13, page.Page.QuerySelectorAll(".drills tbody tr").Length);

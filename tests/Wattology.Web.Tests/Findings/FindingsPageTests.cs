@@ -158,7 +158,8 @@ public sealed class FindingsPageTests
             ("input.exit_above_oil_mm", "1,250")]);
         Assert.Contains("can be read two ways", two.Said(".fault"));
         Assert.Equal(2, two.Page.QuerySelectorAll(".field.wrong .offer").Length);
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await jory.PostAsync(job + "/crankcase", [("pressure_kpa", new string('9', 310)), .. reading[1..]])).Status);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await jory.PostAsync(job + "/crankcase", [("pressure_kpa", new string('9', 310)),
+            .. reading[1..]])).Status);
         Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/crankcase", [("pressure_kpa", "٤ mbar"), .. reading[1..], ("once", "d")])).Status);
     }
 

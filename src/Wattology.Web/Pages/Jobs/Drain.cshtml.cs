@@ -44,7 +44,8 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
     public IReadOnlyList<Cure> Cures => _cures ??= System is { } system ? DrainSystem.Cures(system, Job.Context.Limits) : [];
 
     /// <summary>The cure that is tried by a touch; null where none is.</summary>
-    public Cure? Tried => int.TryParse(Request.HasFormContentType ? Request.Form["try"].ToString() : "", out var at) && at >= 0 && at < Cures.Count ? Cures[at] : null;
+    public Cure? Tried => int.TryParse(Request.HasFormContentType ? Request.Form["try"].ToString() : "", out var at) && at >= 0 && at < Cures.Count
+        ? Cures[at] : null;
 
     /// <summary>What the system comes to with a cure, in its deciding state.</summary>
     public DrainStateResult? With(Cure cure)
@@ -54,7 +55,8 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
         var changed = system with { Segments = segments, ExitAboveOilMm = exit };
         if (cure.Kind == CureKind.WiderBore) changed = changed with { DrainMm = cure.Amount };
         if (cure.Kind == CureKind.CentreTurned) changed = changed with { DrainTiltDeg = Math.Max(0, system.DrainTiltDeg - cure.Amount) };
-        if (cure.Kind == CureKind.CrankcaseDown) changed = changed with { States = [.. system.States.Select(s => s with { CrankcaseKpa = Math.Min(s.CrankcaseKpa,
+        if (cure.Kind == CureKind.CrankcaseDown) changed = changed with { States = [.. system.States.Select(s
+            => s with { CrankcaseKpa = Math.Min(s.CrankcaseKpa,
             cure.Amount) })] };
         var result = DrainSystem.Compute(changed, Job.Context.Limits);
         return result.States.First(s => s.Name == result.Deciding);
@@ -65,7 +67,8 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
 
     /// <summary>The bench as it stands.</summary>
     public DrainBench Bench => DrainBench.Of(Typed, Tried is { Kind: CureKind.SegmentSteepened or CureKind.EntryRaised } cure && Drain is { } drain
-        ? DrainStates.With(drain, cure).Segments : null, Together?.States.Where(s => s.Drain is not null).Select(s => new HoldUp(s.Name, s.Drain!.HoldUpMm)).ToArray());
+        ? DrainStates.With(drain, cure).Segments : null, Together?.States.Where(s => s.Drain is not null).Select(s => new HoldUp(s.Name,
+            s.Drain!.HoldUpMm)).ToArray());
 
     /// <inheritdoc/>
     public override (string Partial, object Model)? BenchDrawn => ("_DrainBench", this);

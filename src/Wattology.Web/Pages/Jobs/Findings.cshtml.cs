@@ -248,7 +248,8 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     /// <summary>What going on destroys.</summary>
     /// <param name="turbo">Whose unit, from 1.</param>
     /// <param name="next">The stage it would go on to.</param>
-    public IEnumerable<QuestionView> LostAt(int turbo, Stage next) => LastLooks.Before(Job, turbo, next).Select(l => new QuestionView(this, l.Question, l.Turbo));
+    public IEnumerable<QuestionView> LostAt(int turbo, Stage next) => LastLooks.Before(Job, turbo, next).Select(l => new QuestionView(this, l.Question,
+        l.Turbo));
 
     /// <summary>Says how far the work on a unit has come; what that destroys is asked for first, and then it is as the person says.</summary>
     public Task<IActionResult> OnPostReachedAsync(int turbo, string stage, bool sure)
