@@ -36,12 +36,32 @@ public static class DrainCheck
         new("not-looked", "not looked", Verdict.NotLookedAt, Known.Assumed),
     ]) { PerTurbo = true, Hint = "Feed proof never stands for drain proof: oil here proves the path, not the amount." };
 
+    /// <summary>The cut ends of its hose: what a cut leaves in them goes to the sump.</summary>
+    public static readonly Question HoseEnds = new("drain-hose-ends", "Cut ends of the hose", [new("flushed", "flushed of cuttings"),
+        new("not-cut", "not cut"), new("not-flushed", "not flushed yet", Verdict.Doubtful)]) { PerTurbo = true };
+
+    /// <summary>Where its clamps sit.</summary>
+    public static readonly Question Clamps = new("drain-clamps", "Clamps", [new("behind", "behind the bead"),
+        new("no-bead", "no bead: held otherwise", Asks: "How"),
+        new("on-bead", "on the bead, or loose", Verdict.Doubtful)]) { PerTurbo = true };
+
+    /// <summary>Its gap to hot metal. No usual figure is known: it is judged.</summary>
+    public static readonly Question HotGap = new("drain-hot-gap", "Gap to hot metal", [new("enough", "judged, enough"), new("close", "close", Verdict.Doubtful)])
+        { PerTurbo = true };
+
+    /// <summary>What shields it; never an excuse for the gap, nor the gap for a shield.</summary>
+    public static readonly Question Shield = new("drain-shield", "Sleeve or shield", [new("fitted", "fitted"), new("none-needed", "none needed"),
+        new("missing", "missing", Verdict.Doubtful)]) { PerTurbo = true };
+
+    /// <summary>What is seen of how it is laid and held.</summary>
+    public static readonly IReadOnlyList<Question> Laid = [HoseEnds, Clamps, HotGap, Shield];
+
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Drain", DrawnPart.Drain, Read)
     {
         PerTurbo = true,
         Kinds = [DrainReading.Kind],
-        Questions = [Installed, Planned, Bore, End],
+        Questions = [Installed, Planned, Bore, End, .. Laid],
         Limits = [DrainLimits.Margin],
         Answers = [new("drain-restricted", r => r.Verdict switch { Verdict.Sound => false, Verdict.Stop => true, _ => null })],
         Items = [new(HoldPoint.Start, Id, "Drain as installed", (context, turbo) => IsInstalled(context.Job, turbo)

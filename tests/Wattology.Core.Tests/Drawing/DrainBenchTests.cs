@@ -75,6 +75,17 @@ public sealed class DrainBenchTests
     }
 
     [Fact]
+    public void Gap_and_shield_are_judged_apart_and_neither_moves_the_drains_own_verdict()
+    {
+        var job = Book.In(2).Answer(DrainCheck.Installed, "falls").Answer(DrainCheck.HotGap, "close", "", 2).Answer(DrainCheck.Shield, "fitted", "", 2);
+        Assert.Equal(Core.Limits.Verdict.Sound, job.Job.Check("drain", 2).Verdict);
+        Assert.Equal((Core.Checks.Standing.Doubtful, Core.Checks.Standing.Settled), (DrainCheck.HotGap.Read(job.Job.Context, 2).Item.Standing,
+            DrainCheck.Shield.Read(job.Job.Context, 2).Item.Standing));
+        Assert.False(DrainCheck.HotGap.Read(job.Job.Context, 1).Answered);
+        Assert.Equal(4, DrainCheck.Laid.Count(q => q.PerTurbo));
+    }
+
+    [Fact]
     public void Every_cure_has_its_words_and_the_crankcase_is_taken_as_it_was_read()
     {
         var drain = new DrainInput(OilGrades.Typical["5W-30"], 100, 1.5, 19, [new(140, 96)], -20);
