@@ -35,7 +35,8 @@ public sealed record CrankcaseCure(Running Running, Noted<CrankcaseReading>? Bef
     /// <summary>What changed, in words: "0.9 kPa before, 0.4 kPa after".</summary>
     public string Words(ShopUnits units) => (Before, After) switch
     {
-        ({ } before, { } after) => $"{JsonForm.Plain(Running)}: {units.ShowPressure(before.Body.PressureKpa)} before, {units.ShowPressure(after.Body.PressureKpa)} after"
+        ({ } before, { } after) => $"{JsonForm.Plain(Running)}: {units.ShowPressure(before.Body.PressureKpa)} before, "
+            + $"{units.ShowPressure(after.Body.PressureKpa)} after"
             + (Unequal.Length > 0 ? $" ({Unequal})" : ""),
         ({ } before, null) => $"{JsonForm.Plain(Running)}: {units.ShowPressure(before.Body.PressureKpa)} before, not read since",
         (null, { } after) => $"{JsonForm.Plain(Running)}: {units.ShowPressure(after.Body.PressureKpa)} after, not read before",

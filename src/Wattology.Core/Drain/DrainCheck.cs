@@ -46,7 +46,8 @@ public static class DrainCheck
         new("on-bead", "on the bead, or loose", Verdict.Doubtful)]) { PerTurbo = true };
 
     /// <summary>Its gap to hot metal. No usual figure is known: it is judged.</summary>
-    public static readonly Question HotGap = new("drain-hot-gap", "Gap to hot metal", [new("enough", "judged, enough"), new("close", "close", Verdict.Doubtful)])
+    public static readonly Question HotGap = new("drain-hot-gap", "Gap to hot metal", [new("enough", "judged, enough"),
+        new("close", "close", Verdict.Doubtful)])
         { PerTurbo = true };
 
     /// <summary>What shields it; never an excuse for the gap, nor the gap for a shield.</summary>

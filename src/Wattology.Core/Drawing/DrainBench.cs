@@ -85,7 +85,8 @@ public sealed record DrainBench(double Height, DrainRoute Route, IReadOnlyList<b
         Add("input.id_mm", new((route.Points[0].X + route.Points[1].X) / 2, (route.Points[0].Y + route.Points[1].Y) / 2));
         var height = Math.Max(boxes.Max(b => b.Box.Bottom) + Gap, Math.Max(route.End.Y, surface) + 90);
         return new(Math.Ceiling(height), route, [.. drain.Stretches.Select(s => s.IsTyped)],
-            tried is null ? null : Like(route, tried), surface, boxes, columns);
+            // A cure is drawn over the pipe as it is, at the same scale.
+            tried is null ? null : DrainRoute.ToScale(Port, tried, route.Scale, left: false), surface, boxes, columns);
 
         // As near as there is room, over no other box and as little of the pipe as can be.
         void Add(string field, Point at)
@@ -98,10 +99,8 @@ public sealed record DrainBench(double Height, DrainRoute Route, IReadOnlyList<b
                 for (var x = Gap; x + BoxWidth <= Width - Gap; x += Step)
                 {
                     var box = new Box(x, y, BoxWidth, BoxHeight);
-                    var (dx, dy) = (Math.Max(0, Math.Max(box.X - at.X, at.X - box.Right)), Math.Max(0, Math.Max(box.Y - at.Y, at.Y - box.Bottom)));
-                    var cost = Math.Sqrt(dx * dx + dy * dy);
-                    if (cost >= least || taken.Any(t => t.X - Gap < box.Right && box.X < t.Right + Gap && t.Y - Gap < box.Bottom
-                        && box.Y < t.Bottom + Gap)) continue;
+                    var cost = box.Away(at.X, at.Y);
+                    if (cost >= least || taken.Any(t => t.Near(box, Gap))) continue;
                     cost += ink.Under(box);
                     if (cost < least) (best, least) = (box, cost);
                 }
@@ -115,18 +114,7 @@ public sealed record DrainBench(double Height, DrainRoute Route, IReadOnlyList<b
     public static Point WrongAt(DrainRoute route, int stretch)
         => new((route.Points[stretch].X + route.Points[stretch + 1].X) / 2, Math.Max(route.Points[stretch].Y, route.Points[stretch + 1].Y) + 34);
 
-    // The cure is drawn over the pipe as it is, at the same scale.
-    private static DrainRoute Like(DrainRoute route, IReadOnlyList<DrainSegment> tried)
-    {
-        var points = new List<Point> { Port };
-        foreach (var segment in tried)
-            points.Add(new(points[^1].X + Math.Sqrt(Math.Max(0, segment.LengthMm * segment.LengthMm - segment.FallMm * segment.FallMm)) * route.Scale,
-                points[^1].Y + segment.FallMm * route.Scale));
-        return new(points, route.Scale, null);
-    }
-
     private static IReadOnlyList<(HoldUp Held, Box Column)> ColumnsOf(DrainRoute route, IReadOnlyList<HoldUp> held)
-        => [.. held.Select((h, i) => (h, new Box(Width - 14 - (held.Count - i) * (ColumnWidth + 34), route.End.Y - Math.Min(h.HoldUpMm * route.Scale,
-            route.End.Y - 60),
-            ColumnWidth, Math.Min(h.HoldUpMm * route.Scale, route.End.Y - 60))))];
+        => [.. held.Select((h, i) => (Held: h, Height: Math.Min(h.HoldUpMm * route.Scale, route.End.Y - 60), At: Width - 14 - (held.Count - i)
+            * (ColumnWidth + 34))).Select(c => (c.Held, new Box(c.At, route.End.Y - c.Height, ColumnWidth, c.Height)))];
 }

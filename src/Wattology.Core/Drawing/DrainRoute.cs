@@ -31,6 +31,16 @@ public sealed record DrainRoute(IReadOnlyList<Point> Points, double Scale, int? 
             down + segment.FallMm));
         var scale = Math.Min(run > 0 ? width / run : double.MaxValue, most - least > 0 ? height / (most - least) : double.MaxValue);
         if (scale == double.MaxValue) scale = 1;
+        return ToScale(port, segments, scale, left);
+    }
+
+    /// <summary>Draws measured stretches at a scale.</summary>
+    /// <param name="port">Where the pipe begins.</param>
+    /// <param name="segments">Its stretches; at least one.</param>
+    /// <param name="scale">Drawing units for a mm.</param>
+    /// <param name="left">It runs to the left; to the right else.</param>
+    public static DrainRoute ToScale(Point port, IReadOnlyList<DrainSegment> segments, double scale, bool left)
+    {
         var points = new List<Point> { port };
         foreach (var segment in segments)
             points.Add(new(points[^1].X + (left ? -1 : 1) * Run(segment) * scale, points[^1].Y + segment.FallMm * scale));

@@ -31,7 +31,8 @@ public sealed class Ink
             }
         for (var row = 1; row < _rows; row++)
             for (var column = 1; column < _columns; column++)
-                _sums[row * _columns + column] += _sums[(row - 1) * _columns + column] + _sums[row * _columns + column - 1] - _sums[(row - 1) * _columns + column - 1];
+                _sums[row * _columns + column] += _sums[(row - 1) * _columns + column] + _sums[row * _columns + column - 1]
+                    - _sums[(row - 1) * _columns + column - 1];
     }
 
     /// <summary>The length of the lines under a box, in drawing units, to a few.</summary>

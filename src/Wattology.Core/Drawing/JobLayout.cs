@@ -13,8 +13,8 @@ namespace Wattology.Core.Drawing;
 
 /// <summary>Works out the drawing of a job: the true run of its plumbing, and places for its checks and words that never overlap.</summary>
 /// <remarks>There are two: a wide one, with the engine on the left and a turbo beside it, and a narrow one for screens under 700 pixels, in which the oil
-/// runs down
-/// the left. Things are put first, then the checks, each as near to its place as there is room, and what finds none stands on a shelf below.</remarks>
+/// runs down the left. Things are put first, then the checks, each as near to its place as there is room, and what finds none stands on a shelf
+/// below.</remarks>
 public sealed class JobLayout
 {
     /// <summary>The wide drawing's width.</summary>
@@ -32,7 +32,7 @@ public sealed class JobLayout
     /// <summary>A box is never smaller than a gloved finger needs.</summary>
     public const double LeastBox = 48;
 
-    private const double Pad = 9, Mark = 30, LineHeight = 22, Apart = 5, Centre = 38, Step = 16, Shelf = 10;
+    private const double Pad = 9, Mark = 30, LineHeight = 22, Apart = 5, Centre = 38, Step = 16, Shelf = 10, OnItsPlace = 60;
 
     private readonly JudgedJob _job;
     private readonly bool _wide;
@@ -329,8 +329,9 @@ public sealed class JobLayout
                 for (var x = room.X + Apart; x + width <= room.Right - Apart + 0.01; x += Step)
                 {
                     var box = new Box(x, y, width, height);
-                    var cost = Away(box, at);
-                    if (cost >= least || _taken.Any(t => Near(t, box))) continue;
+                    // Right on its place it would hide it.
+                    var cost = box.Away(at.X, at.Y) is var away and > 0 ? away : OnItsPlace;
+                    if (cost >= least || _taken.Any(t => t.Near(box, Apart))) continue;
                     cost += _ink.Under(box);
                     if (cost < least) (free, least) = (box, cost);
                 }
@@ -351,15 +352,5 @@ public sealed class JobLayout
         if (reading.AcceptedBy is not null) text += ", taken";
         var lines = Letters.Break(text, TextSize, most);
         return [.. lines.Take(2).Select((l, i) => Letters.Cut(i == 1 && lines.Count > 2 ? l + " …" : l, TextSize, most))];
-    }
-
-    private static bool Near(Box taken, Box box) => taken.X - Apart < box.Right && box.X < taken.Right + Apart && taken.Y - Apart < box.Bottom
-        && box.Y < taken.Bottom + Apart;
-
-    private static double Away(Box box, Point at)
-    {
-        var (x, y) = (Math.Max(0, Math.Max(box.X - at.X, at.X - box.Right)), Math.Max(0, Math.Max(box.Y - at.Y, at.Y - box.Bottom)));
-        // Right on its place it would hide it.
-        return x == 0 && y == 0 ? 60 : Math.Sqrt(x * x + y * y);
     }
 }

@@ -6,7 +6,10 @@ namespace Wattology.Core.OilSupply;
 public static class DrillList
 {
     // Usual practice: at least 60 kPa at hot idle, and at rated speed 150 to 400 kPa on plain bearings, to 310 on rolling ones; at usual gallery pressures.
-    private const double IdleKpa = 120, RatedKpa = 350, HotC = 100, LeastIdleInlet = 60, LeastRatedInlet = 150, MostPlain = 400, MostRolling = 310;
+    private const double LeastIdleInlet = 60, LeastRatedInlet = 150, MostPlain = 400, MostRolling = 310;
+
+    /// <summary>Usual gallery pressures of a road engine at hot idle and at rated speed, kPa, and hot oil, °C: an estimate, and said to be one.</summary>
+    public const double IdleKpa = 120, RatedKpa = 350, HotC = 100;
 
     /// <summary>Usual drills, mm.</summary>
     public static readonly IReadOnlyList<double> Drills = [.. Enumerable.Range(8, 23).Select(tenth => tenth / 10.0)];

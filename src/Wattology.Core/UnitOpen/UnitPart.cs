@@ -28,6 +28,16 @@ public readonly record struct Box(double X, double Y, double W, double H)
     /// <summary>Lower edge.</summary>
     public double Bottom => Y + H;
 
+    /// <summary>How far a point lies outside of it; 0 inside.</summary>
+    public double Away(double x, double y)
+    {
+        var (dx, dy) = (Math.Max(0, Math.Max(X - x, x - Right)), Math.Max(0, Math.Max(Y - y, y - Bottom)));
+        return Math.Sqrt(dx * dx + dy * dy);
+    }
+
+    /// <summary>Whether another comes nearer to it than a gap.</summary>
+    public bool Near(Box other, double gap) => X - gap < other.Right && other.X < Right + gap && Y - gap < other.Bottom && other.Y < Bottom + gap;
+
     /// <summary>How much of it another covers.</summary>
     public double Shared(Box other) => Math.Max(0, Math.Min(Right, other.Right) - Math.Max(X, other.X))
         * Math.Max(0, Math.Min(Bottom, other.Bottom) - Math.Max(Y, other.Y));

@@ -22,7 +22,7 @@ public static class CrankcaseChart
         string X(double kpa, double by = 0) => SvgNode.Number(Math.Round(Left + (Right - Left) * Math.Max(0, kpa) / most + by, 1));
         var svg = SvgNode.Element("svg", ("class", "chart-svg"), ("viewBox", $"0 0 {FullWidth} {SvgNode.Number(height)}"), ("role", "img"),
             ("aria-label", $"Crankcase pressure: {string.Join("; ", cures.Select(c => c.Words(units)))}"));
-        void Path(string style, string d) => svg.Add(SvgNode.Element("path", ("class", style), ("d", d)));
+        void Path(string style, string d) => SvgNode.Path(svg, style, d);
         void Write(string x, double y, string anchor, string text)
             => svg.Add(new XElement(SvgNode.Element("text", ("x", x), ("y", y), ("text-anchor", anchor))) { Value = text });
         if (limit.SoundTo is { } sound)

@@ -15,42 +15,39 @@ public sealed class DrainBenchDrawing(DrainBench bench, ShopUnits units)
         var (port, route) = (DrainBench.Port, bench.Route);
         var svg = SvgNode.Element("svg", ("class", "bench-svg"), ("viewBox", $"0 0 {SvgNode.Number(DrainBench.Width)} {SvgNode.Number(bench.Height)}"),
             ("role", "img"), ("aria-label", Aloud()));
-        Add(svg, "b-body", $"M{port.X - 46},34h24v-10h44v10h24v46h-18l-8,18h-40l-8,-18h-18Z M{port.X - 30},98h60v12h-60Z");
-        Add(svg, "b-axis", $"M{port.X - 60},57h120");
-        Write(svg, "b-note", port.X, 16, "centre section", "middle");
+        SvgNode.Path(svg, "b-body", $"M{port.X - 46},34h24v-10h44v10h24v46h-18l-8,18h-40l-8,-18h-18Z M{port.X - 30},98h60v12h-60Z");
+        SvgNode.Path(svg, "b-axis", $"M{port.X - 60},57h120");
+        SvgNode.Text(svg, "b-note", port.X, 16, "centre section", "middle");
         // The sump: its wall where the pipe ends, the oil in it.
         var (x, end) = (route.End.X, route.End.Y);
-        Add(svg, "b-body", $"M{N(x)},{N(end - 26)}V{N(end - 12)} M{N(x)},{N(end + 12)}V{N(bench.Height - 8)}H{DrainBench.Width - 10}"
-            + $"V{N(end - 26)}");
-        Add(svg, "b-oil", $"M{N(x + 2)},{N(bench.Surface)}H{DrainBench.Width - 12}");
-        Write(svg, "b-note", DrainBench.Width - 16, bench.Surface + 20, "oil level", "end");
+        SvgNode.Path(svg, "b-body", $"M{SvgNode.Tenths(x)},{SvgNode.Tenths(end - 26)}V{SvgNode.Tenths(end - 12)}"
+            + $" M{SvgNode.Tenths(x)},{SvgNode.Tenths(end + 12)}"
+            + $"V{SvgNode.Tenths(bench.Height - 8)}H{DrainBench.Width - 10}V{SvgNode.Tenths(end - 26)}");
+        SvgNode.Path(svg, "b-oil", $"M{SvgNode.Tenths(x + 2)},{SvgNode.Tenths(bench.Surface)}H{DrainBench.Width - 12}");
+        SvgNode.Text(svg, "b-note", DrainBench.Width - 16, bench.Surface + 20, "oil level", "end");
         for (var i = 0; i + 1 < route.Points.Count; i++)
         {
             var (a, b) = (route.Points[i], route.Points[i + 1]);
             var style = !bench.Typed[i] ? "pale" : b.Y <= a.Y ? "wrong" : "";
-            Add(svg, $"b-pipe {style}", $"M{N(a.X)},{N(a.Y)}L{N(b.X)},{N(b.Y)}");
-            Add(svg, "b-inside", $"M{N(a.X)},{N(a.Y)}L{N(b.X)},{N(b.Y)}");
+            SvgNode.Path(svg, $"b-pipe {style}".TrimEnd(), $"M{SvgNode.Tenths(a.X)},{SvgNode.Tenths(a.Y)}L{SvgNode.Tenths(b.X)},{SvgNode.Tenths(b.Y)}");
+            SvgNode.Path(svg, "b-inside", $"M{SvgNode.Tenths(a.X)},{SvgNode.Tenths(a.Y)}L{SvgNode.Tenths(b.X)},{SvgNode.Tenths(b.Y)}");
             if (i == route.Wrong && bench.Typed[i])
-                Write(svg, "b-wrong", DrainBench.WrongAt(route, i).X, DrainBench.WrongAt(route, i).Y, b.Y < a.Y ? "climbs: oil stands here"
+                SvgNode.Text(svg, "b-wrong", DrainBench.WrongAt(route, i).X, DrainBench.WrongAt(route, i).Y, b.Y < a.Y ? "climbs: oil stands here"
                     : "flat: oil stands here", "middle");
         }
-        Add(svg, "b-axis", $"M{N(port.X)},{N(port.Y)}H{N(Math.Max(x, port.X + 80))} M{N(x - 40)},{N(end)}H{N(Math.Min(DrainBench.Width - 12, x + 90))}");
+        SvgNode.Path(svg, "b-axis", $"M{SvgNode.Tenths(port.X)},{SvgNode.Tenths(port.Y)}H{SvgNode.Tenths(Math.Max(x, port.X + 80))}"
+            + $" M{SvgNode.Tenths(x - 40)},{SvgNode.Tenths(end)}H{SvgNode.Tenths(Math.Min(DrainBench.Width - 12, x + 90))}");
         if (bench.Tried is { } tried)
-            Add(svg, "b-tried", string.Concat(tried.Points.Select((p, i) => $"{(i == 0 ? 'M' : 'L')}{N(p.X)},{N(p.Y)}")));
+            SvgNode.Path(svg, "b-tried", string.Concat(tried.Points.Select((p, i) => $"{(i == 0 ? 'M' : 'L')}{SvgNode.Tenths(p.X)},{SvgNode.Tenths(p.Y)}")));
         foreach (var (held, column) in bench.Columns)
         {
-            Add(svg, "b-column", $"M{N(column.X)},{N(column.Y)}h{N(column.W)}v{N(column.H)}h{N(-column.W)}Z");
-            Write(svg, "b-note", column.X + column.W / 2, 44, held.Name.Split(' ')[^1], "middle");
-            Write(svg, "b-figure", column.X + column.W / 2, column.Y - 6, units.ShowLength(Math.Round(held.HoldUpMm)), "middle");
+            SvgNode.Path(svg, "b-column", $"M{SvgNode.Tenths(column.X)},{SvgNode.Tenths(column.Y)}h{SvgNode.Tenths(column.W)}"
+                + $"v{SvgNode.Tenths(column.H)}h{SvgNode.Tenths(-column.W)}Z");
+            SvgNode.Text(svg, "b-note", column.X + column.W / 2, 44, held.Name.Split(' ')[^1], "middle");
+            SvgNode.Text(svg, "b-figure", column.X + column.W / 2, column.Y - 6, units.ShowLength(Math.Round(held.HoldUpMm)), "middle");
         }
-        if (bench.Columns.Count > 0) Write(svg, "b-note", DrainBench.Width - 14, 22, "crankcase holds back", "end");
-        foreach (var box in bench.Boxes)
-        {
-            var (px, py) = (Math.Clamp(box.At.X, box.Box.X, box.Box.Right), Math.Clamp(box.At.Y, box.Box.Y, box.Box.Bottom));
-            Add(svg, "b-lead", $"M{N(px)},{N(py)}L{N(box.At.X)},{N(box.At.Y)}");
-            svg.Add(SvgNode.Element("rect", ("class", "b-place"), ("data-box", box.Field), ("x", box.Box.X), ("y", box.Box.Y), ("width", box.Box.W),
-                ("height", box.Box.H)));
-        }
+        if (bench.Columns.Count > 0) SvgNode.Text(svg, "b-note", DrainBench.Width - 14, 22, "crankcase holds back", "end");
+        SvgNode.Places(svg, bench.Boxes);
         return svg.ToString(SaveOptions.DisableFormatting);
     }
 
@@ -61,12 +58,4 @@ public sealed class DrainBenchDrawing(DrainBench bench, ShopUnits units)
         var (a, b) = (bench.Route.Points[i], bench.Route.Points[i + 1]);
         return $"stretch {i + 1} {(!bench.Typed[i] ? "not typed yet" : b.Y > a.Y ? "falls" : b.Y < a.Y ? "climbs" : "lies flat")}";
     }
-
-    private static void Add(XElement svg, string style, string path) => svg.Add(SvgNode.Element("path", ("class", style.TrimEnd()), ("d", path)));
-
-    private static void Write(XElement svg, string style, double x, double y, string text, string anchor)
-        => svg.Add(new XElement(SvgNode.Element("text", ("class", style), ("x", Math.Round(x, 1)), ("y", Math.Round(y, 1)),
-            ("text-anchor", anchor))) { Value = text });
-
-    private static string N(double value) => SvgNode.Number(Math.Round(value, 1));
 }

@@ -96,9 +96,8 @@ public sealed class JobDrawing(JudgedJob job, (string Sheet, int Turbo)? open = 
         => new(SvgNode.Element("text", ("class", style), ("x", at.X), ("y", at.Y), ("font-size", size), ("font-weight", 600), ("fill", colour),
             ("text-anchor", anchor switch { Anchor.Start => null, Anchor.Middle => "middle", _ => "end" }))) { Value = Plain(text) + " " };
 
-    private static string Path(IReadOnlyList<Point> points) => string.Concat(points.Select((p, i) => $"{(i == 0 ? 'M' : 'L')}{Round(p.X)},{Round(p.Y)}"));
-
-    private static string Round(double value) => SvgNode.Number(Math.Round(value, 1));
+    private static string Path(IReadOnlyList<Point> points)
+        => string.Concat(points.Select((p, i) => $"{(i == 0 ? 'M' : 'L')}{SvgNode.Tenths(p.X)},{SvgNode.Tenths(p.Y)}"));
 
     private static string Word(Stroke kind) => kind.ToString().ToLowerInvariant();
 

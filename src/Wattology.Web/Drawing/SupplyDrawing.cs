@@ -15,21 +15,15 @@ public static class SupplyDrawing
     {
         var svg = SvgNode.Element("svg", ("class", "bench-svg"), ("viewBox", $"0 0 {SupplyBench.Width} {SupplyBench.Height}"), ("role", "img"),
             ("aria-label", "The feed from the gallery, through its restrictor, to its open end over the jug"));
-        Add(svg, "b-body", "M16,60H96V220H16Z M40,84v112 M72,84v112");
-        Add(svg, "b-pipe", "M96,190H130V130H555V206");
-        Add(svg, "b-inside", "M96,190H130V130H555V206");
-        Add(svg, "b-fit", "M312,114L330,124L348,114V146L330,136L312,146Z");
-        Add(svg, "b-body", "M516,232V316H600V232 M510,228l6,4");
-        Add(svg, "b-oil", "M518,286H598 M555,212v14M555,234v10");
-        Write(svg, "b-note", 56, 50, "gallery");
-        Write(svg, "b-note", 640, 300, "jug");
-        foreach (var box in SupplyBench.Boxes)
-        {
-            Add(svg, "b-lead", $"M{SvgNode.Number(Math.Clamp(box.At.X, box.Box.X, box.Box.Right))},{SvgNode.Number(Math.Clamp(box.At.Y, box.Box.Y, box.Box.Bottom))}L"
-                + $"{SvgNode.Number(box.At.X)},{SvgNode.Number(box.At.Y)}");
-            svg.Add(SvgNode.Element("rect", ("class", "b-place"), ("data-box", box.Field), ("x", box.Box.X), ("y", box.Box.Y), ("width", box.Box.W),
-                ("height", box.Box.H)));
-        }
+        SvgNode.Path(svg, "b-body", "M16,60H96V220H16Z M40,84v112 M72,84v112");
+        SvgNode.Path(svg, "b-pipe", "M96,190H130V130H555V206");
+        SvgNode.Path(svg, "b-inside", "M96,190H130V130H555V206");
+        SvgNode.Path(svg, "b-fit", "M312,114L330,124L348,114V146L330,136L312,146Z");
+        SvgNode.Path(svg, "b-body", "M516,232V316H600V232 M510,228l6,4");
+        SvgNode.Path(svg, "b-oil", "M518,286H598 M555,212v14M555,234v10");
+        SvgNode.Text(svg, "b-note", 56, 50, "gallery");
+        SvgNode.Text(svg, "b-note", 640, 300, "jug");
+        SvgNode.Places(svg, SupplyBench.Boxes);
         return svg.ToString(SaveOptions.DisableFormatting);
     }
 
@@ -46,30 +40,25 @@ public static class SupplyDrawing
             ("aria-label", "Flow of the feed over the gallery's pressure; the table under it says the same"));
         var (from, to) = (chart.Ratio.SoundFrom, chart.Ratio.SoundTo is { } end && end < Limit.Open ? end : (double?)null);
         if (from is { } low && to is { } high)
-            Add(svg, "c-band", Curve(high) + string.Concat(chart.Clean.Reverse().Select(c
+            SvgNode.Path(svg, "c-band", Curve(high) + string.Concat(chart.Clean.Reverse().Select(c
                 => $"L{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(c.Lpm * low))}")) + "Z");
-        if (chart.Ratio.DoubtFrom is { } doubt) Add(svg, "c-doubt", Curve(doubt));
-        Add(svg, "c-clean", Curve(1));
-        Add(svg, "c-axis", $"M{Left},{Top}V{Bottom}H{Right}");
+        if (chart.Ratio.DoubtFrom is { } doubt) SvgNode.Path(svg, "c-doubt", Curve(doubt));
+        SvgNode.Path(svg, "c-clean", Curve(1));
+        SvgNode.Path(svg, "c-axis", $"M{Left},{Top}V{Bottom}H{Right}");
         foreach (var kpa in new[] { 0.25, 0.5, 0.75, 1 }.Select(s => chart.MostKpa * s))
         {
-            Add(svg, "c-axis", $"M{SvgNode.Number(X(kpa))},{Bottom}v6");
-            Write(svg, "c-text", X(kpa), Bottom + 24, units.ShowPressure(kpa));
+            SvgNode.Path(svg, "c-axis", $"M{SvgNode.Number(X(kpa))},{Bottom}v6");
+            SvgNode.Text(svg, "c-text", X(kpa), Bottom + 24, units.ShowPressure(kpa));
         }
         foreach (var lpm in new[] { 0.33, 0.66, 1 }.Select(s => chart.Clean[^1].Lpm * s))
         {
-            Add(svg, "c-axis", $"M{Left},{SvgNode.Number(Y(lpm))}h-6");
-            Write(svg, "c-text", Left - 10, Y(lpm) + 5, ShopUnits.Digits(lpm), "end");
+            SvgNode.Path(svg, "c-axis", $"M{Left},{SvgNode.Number(Y(lpm))}h-6");
+            SvgNode.Text(svg, "c-text", Left - 10, Y(lpm) + 5, ShopUnits.Digits(lpm), "end");
         }
-        Write(svg, "c-text", Left + 6, Top + 6, "l/min", "start");
-        Write(svg, "c-text", (Left + Right) / 2, FullHeight - 4, "gallery pressure while oil ran");
+        SvgNode.Text(svg, "c-text", Left + 6, Top + 6, "l/min", "start");
+        SvgNode.Text(svg, "c-text", (Left + Right) / 2, FullHeight - 4, "gallery pressure while oil ran");
         foreach (var (kpa, lpm) in chart.Caught)
-            Add(svg, "c-run", $"M{SvgNode.Number(X(kpa) - 7)},{SvgNode.Number(Y(lpm))}h14M{SvgNode.Number(X(kpa))},{SvgNode.Number(Y(lpm) - 7)}v14");
+            SvgNode.Path(svg, "c-run", $"M{SvgNode.Number(X(kpa) - 7)},{SvgNode.Number(Y(lpm))}h14M{SvgNode.Number(X(kpa))},{SvgNode.Number(Y(lpm) - 7)}v14");
         return svg.ToString(SaveOptions.DisableFormatting);
     }
-
-    private static void Add(XElement svg, string style, string path) => svg.Add(SvgNode.Element("path", ("class", style), ("d", path)));
-
-    private static void Write(XElement svg, string style, double x, double y, string text, string anchor = "middle")
-        => svg.Add(new XElement(SvgNode.Element("text", ("class", style), ("x", x), ("y", y), ("text-anchor", anchor))) { Value = text });
 }

@@ -19,11 +19,13 @@ public sealed record PartState(UnitPart Part, int Looked, bool Reach, bool Gone,
     public bool ToDo { get; init; }
 
     /// <summary>How it is drawn.</summary>
-    public string Style => $"{(ToDo ? "todo " : "")}{(Next is not null ? "next" : Looked > 0 ? "looked" : Reach ? "reach" : "pale")}{(Done ? " done" : "")}{(Wrong ? " wrong" : "")}"
+    public string Style => $"{(ToDo ? "todo " : "")}{(Next is not null ? "next" : Looked > 0 ? "looked" : Reach ? "reach" : "pale")}"
+        + $"{(Done ? " done" : "")}{(Wrong ? " wrong" : "")}"
         + $"{(Gone ? " gone" : "")}";
 
     /// <summary>What the drawing shows beside its name and word, for whoever does not see it.</summary>
-    public string Aloud => $"{EndWords(Part.End)}, {Looked} of {Part.Findings.Count} looked at{(Wrong ? ", something wrong" : "")}{(ToDo ? ", to put right" : "")}"
+    public string Aloud => $"{EndWords(Part.End)}, {Looked} of {Part.Findings.Count} looked at"
+        + $"{(Wrong ? ", something wrong" : "")}{(ToDo ? ", to put right" : "")}"
         + $"{(Next is { } next ? $", look next: {next}" : Reach || Done ? "" : Gone ? ", gone" : ", not yet in reach")}";
 
     private static string EndWords(UnitEnd end) => end switch

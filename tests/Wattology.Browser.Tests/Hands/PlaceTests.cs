@@ -157,10 +157,12 @@ public sealed class PlaceTests(DemoShopFixture demo)
                     const wrong = [];
                     boxes.forEach(([name, box], i) => {
                         boxes.slice(i + 1).forEach(([other, b]) => { if (over(box, b)) wrong.push(`${name} over ${other}`); });
-                        svg.querySelectorAll('.d-note').forEach(n => { if (over(box, n.getBoundingClientRect())) wrong.push(`${name} over ${n.textContent}`); });
+                        svg.querySelectorAll('.d-note').forEach(n => { if (over(box, n.getBoundingClientRect()))
+                            wrong.push(`${name} over ${n.textContent}`); });
                     });
                     svg.querySelectorAll('.d-label ~ text').forEach(t => { const r = t.getBoundingClientRect(),
-                        b = t.parentElement.querySelector('.d-label').getBoundingClientRect(); if (r.right > b.right + 1) wrong.push(`${t.textContent} breaks out`); });
+                        b = t.parentElement.querySelector('.d-label').getBoundingClientRect();
+                        if (r.right > b.right + 1) wrong.push(`${t.textContent} breaks out`); });
                     const scale = svg.getBoundingClientRect().width / svg.viewBox.baseVal.width;
                     svg.querySelectorAll('text').forEach(t => { if (t.getAttribute('font-size') * scale < 15) wrong.push(`${t.textContent} is small`); });
                     return wrong.join('; ');

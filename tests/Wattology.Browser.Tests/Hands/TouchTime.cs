@@ -39,8 +39,8 @@ public sealed class TouchTime(DemoShopFixture demo)
         var table = $"""
             {Title}
 
-            {times.Length} touches on statements of the drawn unit, on the upright tablet in a headless Chromium on the same machine as the server: until the first
-            frame that shows finding, ranking and drawing changed. `docs/time-touches` times anew.
+            {times.Length} touches on statements of the drawn unit, on the upright tablet in a headless Chromium on the same machine as the server: until the
+            first frame that shows finding, ranking and drawing changed. `docs/time-touches` times anew.
 
             | median ms | 95th percentile ms | longest ms |
             |---|---|---|

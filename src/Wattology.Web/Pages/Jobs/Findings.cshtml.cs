@@ -290,8 +290,8 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public const string MetalId = "missing-pieces";
 
     /// <summary>The sheet on which a finding is measured, so that the figure answers it; null where it is only looked at, or answered on its card.</summary>
-    public string? MeasuredOn(string finding) => CheckList.All.FirstOrDefault(c => c.Id is not "travel" and not "comeback" && c.Applies(Job.Context)
-        && c.Answers.Any(a => a.Finding == finding)) is { } check ? SheetUrl(check.Id, check.PerTurbo ? Math.Max(1, Unit) : 0) : null;
+    public string? MeasuredOn(string finding) => CheckList.All.FirstOrDefault(c => c.Answers.Any(a => a.Finding == finding)
+        && c.Id is not "travel" and not "comeback" && c.Applies(Job.Context)) is { } check ? SheetUrl(check.Id, check.PerTurbo ? Math.Max(1, Unit) : 0) : null;
 
     /// <summary>What is asked beside the findings of a part: how far the vanes go.</summary>
     public IEnumerable<QuestionView> AskedAt(UnitPart part) => part.Findings.Contains("vanes-stiff") ? QuestionView.Of(this, TravelCheck.Definition.Questions)

@@ -9,7 +9,8 @@
     if (!svg) { places.replaceSync(''); return; }
     const scale = svg.getBoundingClientRect().width / Number(bench.dataset.bench);
     if (!scale || innerWidth < 700) { places.replaceSync(''); return; }
-    places.replaceSync([...svg.querySelectorAll('[data-box]')].map(r => `[data-on="${r.dataset.box}"] { position: absolute; left: ${r.x.baseVal.value * scale}px;
+    places.replaceSync([...svg.querySelectorAll('[data-box]')].map(r => `[data-on="${r.dataset.box}"] { position: absolute;
+      left: ${r.x.baseVal.value * scale}px;
       top: ${r.y.baseVal.value * scale}px; width: ${r.width.baseVal.value * scale}px; }`).join(' '));
   }
 
