@@ -75,7 +75,7 @@ public sealed class JobLayout
 
     // The wide drawing.
 
-    private const double Wall = 204, Block = 520, Axis = 292, FeedY = 112, Top = 34, Left = 12;
+    private const double Wall = 204, Block = 520, Axis = 292, FeedY = 112, Top = 34, Left = 12, CentreX = 510, GasUp = 146;
 
     private double Wide()
     {
@@ -84,7 +84,8 @@ public sealed class JobLayout
         Body([new(Left, Top), new(Wall, Top), new(Wall, bottom - 96), new(Left, bottom - 96)]);
         Note(Letters.Cut(Machine.Engine, NoteSize, Wall - Left - 16), new(Left + 8, Top + 20));
         // The crankcase breathes into the intake, or to the open.
-        Line(Stroke.Vapour, [new(60, Top), new(60, 14), .. Machine.ClosedBreather ? new Point[] { new(764, 14), new(764, Axis - 32) } : [new(240, 14)]]);
+        var intake = UnitKind.Of(_job.Context, 1).CompressorLeft ? 2 * CentreX - 764 : 764;
+        Line(Stroke.Vapour, [new(60, Top), new(60, 14), .. Machine.ClosedBreather ? new Point[] { new(intake, 14), new(intake, Axis - 32) } : [new(240, 14)]]);
         Note(Machine.ClosedBreather ? "breather, to the intake" : "breather, open", new(70, 20));
         // What belongs to the engine stands in it, from the findings down to the oil.
         var inside = new Box(Left, Top + 24, Wall - Left, bottom - Top - 24);
@@ -98,40 +99,43 @@ public sealed class JobLayout
     {
         var axis = y + Axis;
         var around = new Box(Wall, y + 20, WideWidth - Wall, Block + 100);
-        var centre = new Point(510, axis);
+        var centre = new Point(CentreX, axis);
+        // The compressor end lies where it is seen from the place this machine's left and right are said from.
+        var turned = UnitKind.Of(_job.Context, turbo).CompressorLeft;
+        Point At(double x, double dy) => new(turned ? 2 * CentreX - x : x, axis + dy);
         // Charge air back to the engine through its cooler; air in through the filter; gas in and out.
-        Line(Stroke.Air, [new(628, axis - 56), new(628, y + 62), new(Wall, y + 62)]);
+        Line(Stroke.Air, [At(628, -56), At(628, 62 - Axis), new(Wall, y + 62)]);
         Body([new(384, y + 48), new(480, y + 48), new(480, y + 76), new(384, y + 76)]);
         for (var x = 400.0; x < 480; x += 16) Line(Stroke.Thin, [new(x, y + 48), new(x, y + 76)]);
         Note("charge cooler", new(432, y + 40), Anchor.Middle);
-        Line(Stroke.Air, [new(684, axis), new(744, axis)]);
-        Body([new(744, axis - 32), new(788, axis - 32), new(788, axis + 32), new(744, axis + 32)]);
-        for (var x = 752.0; x < 788; x += 9) Line(Stroke.Thin, [new(x, axis - 32), new(x, axis + 32)]);
-        Note("filter", new(766, axis + 52), Anchor.Middle);
-        Line(Stroke.Gas, [new(Wall, axis), new(340, axis)]);
-        Line(Stroke.Gas, [new(392, axis + 52), new(392, axis + 104)]);
-        Circle(Stroke.Body, new(392, axis), 52);
-        Circle(Stroke.Body, new(628, axis), 56);
-        Line(Stroke.Thin, [new(372, axis - 22), new(412, axis - 12), new(412, axis + 12), new(372, axis + 22)], closed: true);
-        Line(Stroke.Thin, [new(652, axis - 28), new(606, axis - 14), new(606, axis + 14), new(652, axis + 28)], closed: true);
-        Body([new(440, axis - 22), new(474, axis - 22), new(474, axis + 22), new(440, axis + 22)]);
-        Body([new(546, axis - 22), new(576, axis - 22), new(576, axis + 22), new(546, axis + 22)]);
-        Line(Stroke.Thin, [new(326, axis), new(700, axis)]);
-        Note("turbine", new(392, axis - 60), Anchor.Middle);
-        Note("compressor", new(628, axis + 76), Anchor.Middle);
+        Line(Stroke.Air, [At(684, 0), At(744, 0)]);
+        Body([At(744, -32), At(788, -32), At(788, 32), At(744, 32)]);
+        for (var x = 752.0; x < 788; x += 9) Line(Stroke.Thin, [At(x, -32), At(x, 32)]);
+        Note("filter", At(766, 52), Anchor.Middle);
+        Line(Stroke.Gas, turned ? [new(Wall, axis - GasUp), At(304, -GasUp), At(304, 0), At(340, 0)] : [new(Wall, axis), At(340, 0)]);
+        Line(Stroke.Gas, [At(392, 52), At(392, 104)]);
+        Circle(Stroke.Body, At(392, 0), 52);
+        Circle(Stroke.Body, At(628, 0), 56);
+        Line(Stroke.Thin, [At(372, -22), At(412, -12), At(412, 12), At(372, 22)], closed: true);
+        Line(Stroke.Thin, [At(652, -28), At(606, -14), At(606, 14), At(652, 28)], closed: true);
+        Body([At(440, -22), At(474, -22), At(474, 22), At(440, 22)]);
+        Body([At(546, -22), At(576, -22), At(576, 22), At(546, 22)]);
+        Line(Stroke.Thin, [At(326, 0), At(700, 0)]);
+        Note("turbine", At(392, -60), Anchor.Middle);
+        Note("compressor", At(628, 76), Anchor.Middle);
         if (Machine.Turbos == 2) Note($"turbo {turbo}", new(788, y + 100), Anchor.End);
-        Control(new(392, axis - 52), new(560, axis - 116), axis);
+        Control(At, turned);
         var (inlet, drain) = Ports(turbo, centre, around);
         if (Machine.WaterCooled)
         {
-            Line(Stroke.Water, [new(centre.X - Centre, axis + 14), new(centre.X - Centre - 20, axis + 40)]);
-            Line(Stroke.Water, [new(centre.X + Centre, axis - 14), new(centre.X + Centre + 20, axis - 40)]);
-            Note("water", new(centre.X + Centre + 24, axis - 44));
+            Line(Stroke.Water, [At(CentreX - Centre, 14), At(CentreX - Centre - 20, 40)]);
+            Line(Stroke.Water, [At(CentreX + Centre, -14), At(CentreX + Centre + 20, -40)]);
+            Note("water", At(CentreX + Centre + 24, -44), turned ? Anchor.End : Anchor.Start);
         }
         // The feed: take-off, restrictor, inlet.
         Feed(turbo, [new(Wall, y + FeedY), new(inlet.X, y + FeedY), inlet], new(Wall, y + FeedY), new(300, y + FeedY), around);
-        Spots(DrawnPart.Plate, turbo, new(628, axis + 40), around);
-        if (turbo == 1) Spots(DrawnPart.Filter, 0, new(766, axis - 32), around);
+        Spots(DrawnPart.Plate, turbo, At(628, 40), around);
+        if (turbo == 1) Spots(DrawnPart.Filter, 0, At(766, -32), around);
         return Drain(turbo, drain, Wall, drain.X - Wall, 150, axis + 130, left: true, around);
     }
 
@@ -248,19 +252,21 @@ public sealed class JobLayout
         foreach (var y in new[] { upper, lower }) Line(Stroke.Thin, left ? [new(wall - 26, y), new(wall, y)] : [new(wall, y), new(wall + 26, y)]);
     }
 
-    private void Control(Point turbine, Point canister, double axis)
+    private void Control(Func<double, double, Point> at, bool turned)
     {
         if (Machine.Control == BoostControl.None) return;
+        void Box(double x, double dy, double w, double h) => Body([at(x, dy), at(x + w, dy), at(x + w, dy + h), at(x, dy + h)]);
         if (Machine.Control == BoostControl.ExternalWastegate)
         {
-            Body([new(252, axis - 60), new(288, axis - 60), new(288, axis - 28), new(252, axis - 28)]);
-            Line(Stroke.Control, [new(270, axis - 28), new(270, axis)]);
-            Note("external wastegate", new(270, axis - 68), Anchor.Middle);
+            // On the gas before the turbine: beside its pipe, wherever that runs.
+            var x = turned ? 240 : 252;
+            Box(x, -60, 36, 32);
+            Line(Stroke.Control, turned ? [at(x + 36, -44), at(304, -44)] : [at(270, -28), at(270, 0)]);
+            Note("external wastegate", turned ? at(232, -68) : at(270, -68), turned ? Anchor.End : Anchor.Middle);
             return;
         }
-        Body([new(canister.X - 26, canister.Y - 14), new(canister.X + 26, canister.Y - 14), new(canister.X + 26, canister.Y + 14), new(canister.X - 26,
-            canister.Y + 14)]);
-        Line(Stroke.Control, [new(canister.X - 26, canister.Y), new(turbine.X + 20, canister.Y), new(turbine.X + 20, turbine.Y + 6)]);
+        Box(534, -130, 52, 28);
+        Line(Stroke.Control, [at(534, -116), at(412, -116), at(412, -46)]);
         var word = Machine.Control switch
         {
             BoostControl.WastegateCanister => "wastegate canister",
@@ -268,7 +274,7 @@ public sealed class JobLayout
             BoostControl.VanesCanister => "vane canister",
             _ => "vane motor",
         };
-        Note(word, new(canister.X + 32, canister.Y + 6));
+        Note(word, at(592, -110), turned ? Anchor.End : Anchor.Start);
     }
 
     /// <summary>How a check's own lines are drawn: reopened, it stands out like a doubt until somebody looks.</summary>

@@ -83,6 +83,19 @@ public sealed class InspectionTests(DemoShopFixture demo)
             const at = c => document.querySelector(`.unit-svg a[data-card='${c}'] .hit`).getBoundingClientRect().left;
             return at('compressor-wheel') < at('turbine-wheel');
             """));
+        // The dial's sheet and the job's own drawing turn over with it.
+        bay.Open(job + "/play/2");
+        Assert.Equal(true, bay.Script("""
+            const at = end => document.querySelector(`[data-for='radial ${end}']`).getBoundingClientRect().left;
+            return at('compressor') < at('turbine');
+            """));
+        bay.Open(job);
+        Assert.Equal("turbine compressor compressor turbine", bay.Script("""
+            return [...document.querySelectorAll('.job-drawing.wide text')].map(t => [t.textContent.trim(), t.getBoundingClientRect()])
+                .filter(t => t[0] === 'turbine' || t[0] === 'compressor').sort((a, b) => Math.round((a[1].top - b[1].top) / 300) || a[1].left - b[1].left)
+                .map(t => t[0]).join(' ');
+            """));
+        bay.Open(job + "/findings?unit=2");
         Confirm(bay, "starved", "Its banjo bolt was the blind one.");
         bay.Open(job + "/findings?unit=1");
         bay.See(".seen-from", "on the right");

@@ -24,6 +24,10 @@ public sealed class JobLayoutTests
             foreach (var turbos in new[] { 1, 2 })
                 yield return ($"{control} {turbos}", Book.In(turbos, water: turbos == 1, closed: control == BoostControl.ExternalWastegate,
                     control: control).Job);
+        foreach (var control in Enum.GetValues<BoostControl>())
+            foreach (var turned in new[] { [1], [2], new[] { 1, 2 } })
+                yield return ($"{control}, compressor left on {string.Join(" and ", turned)}", turned.Aggregate(Book.In(turned.Max(), closed: true,
+                    control: control), (b, t) => b.Answer(Viewpoint.Lies, "left", "", t)).Job);
         foreach (var (drain, clock) in new[] { ("falls", "hangs-down"), ("flat-or-rising", "leans-a-little"), ("dip", "leans-more"), ("under-oil",
             "cannot-reach") })
             yield return ($"seen {drain}", Book.In(2).Answer(DrainCheck.Installed, drain).Answer(ClockingCheck.Seen, clock, clock == "cannot-reach"
@@ -118,6 +122,24 @@ public sealed class JobLayoutTests
         var turned = Book.In().Tell(new ClockingReading(1, true, new ClockingInput(0)), Known.Measured).Answer(DrainCheck.Installed, "falls");
         Assert.All(Drain(Wide(turned)), l => Assert.Equal(Verdict.Sound, l.State));
         Assert.All(Drain(Wide(turned.Tell(new ClockingReading(1, true, new ClockingInput(25)), Known.Measured))), l => Assert.Equal(Verdict.Doubtful, l.State));
+    }
+
+    [Fact]
+    public void The_ends_of_each_unit_lie_as_they_are_seen_from_the_place_left_and_right_are_said_from()
+    {
+        double X(JobPicture p, string text, int nth = 0) => p.Notes.Where(n => n.Text == text).ElementAt(nth).At.X;
+        var usual = Wide(Book.In());
+        Assert.True(X(usual, "turbine") < X(usual, "compressor") && X(usual, "compressor") < X(usual, "filter"));
+        var turned = Wide(Book.In(closed: true).Answer(Viewpoint.Lies, "left", "", 1));
+        Assert.True(X(turned, "filter") < X(turned, "compressor") && X(turned, "compressor") < X(turned, "turbine"));
+        Point End(Stroke kind, bool first) => turned.Lines.First(l => l.Kind == kind).Points is var points && first ? points[0] : points[^1];
+        // Its gas still comes from the engine and reaches the turbine; the crankcase still breathes into the filter.
+        Assert.Equal(204, End(Stroke.Gas, true).X);
+        Assert.True(End(Stroke.Gas, false).X > X(turned, "turbine"));
+        Assert.Equal(X(turned, "filter"), End(Stroke.Vapour, false).X, 5.0);
+        // On twins each unit for itself.
+        var mixed = Wide(Book.In(2).Answer(Viewpoint.Lies, "left", "", 2));
+        Assert.True(X(mixed, "turbine", 0) < X(mixed, "compressor", 0) && X(mixed, "compressor", 1) < X(mixed, "turbine", 1));
     }
 
     [Fact]
