@@ -54,6 +54,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
             e.HasIndex(x => x.PlainRegistration);
             e.HasIndex(x => new { x.HandedOverMs, x.DueMs, x.Row });
             e.HasIndex(x => new { x.Family, x.Cause }).HasFilter("Cause <> ''");
+            e.HasIndex(x => new { x.Family, x.Row });
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
         builder.Entity<SupersessionRow>().HasKey(x => x.Old);

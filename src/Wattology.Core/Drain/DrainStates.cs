@@ -8,15 +8,13 @@ namespace Wattology.Core.Drain;
 /// <summary>The three states a drain must serve, with usual figures where nobody measured.</summary>
 public static class DrainStates
 {
-    private const double ColdKpa = 400, ColdC = 0;
-
     /// <summary>Cold start, hot idle and rated: crankcase pressure as it was read last at idle and under load, none where it was not.</summary>
     public static IReadOnlyList<DrainState> Of(JobRecord record)
     {
         double Read(params Running[] ways) => Math.Max(0, ways.Select(w => record.Latest<CrankcaseReading>(c => c.Running == w)?.Body.PressureKpa)
             .FirstOrDefault(k => k is not null) ?? 0);
-        return [new("cold start", ColdC, ColdKpa, Read(Running.Idle)), new("hot idle", DrillList.HotC, DrillList.IdleKpa, Read(Running.Idle)),
-            new("rated", DrillList.HotC, DrillList.RatedKpa, Read(Running.Loaded, Running.Mid, Running.Idle))];
+        return [new(FeedStates.Cold, FeedStates.ColdC, FeedStates.ColdKpa, Read(Running.Idle)), new("hot idle", FeedStates.HotC, FeedStates.IdleKpa, Read(Running.Idle)),
+            new("rated", FeedStates.HotC, FeedStates.RatedKpa, Read(Running.Loaded, Running.Mid, Running.Idle))];
     }
 
     /// <summary>Feed and drain of one turbo as one system, the feed as it was caught last; null where nothing was caught.</summary>

@@ -246,4 +246,9 @@ public sealed class EntryKindList
     /// <summary>The kind of a body.</summary>
     /// <exception cref="KeyNotFoundException">No kind has such a body.</exception>
     public EntryKind Of(Type body) => _byBody[body];
+
+    /// <summary>What an entry says, read as its kind's body.</summary>
+    public Noted<T> Read<T>(Entry entry) where T : EntryBody => new(entry, JsonSerializer.Deserialize<T>(entry.Body, JsonForm.Options)!,
+        entry.Outcome.Length == 0 || Of(typeof(T)).OutcomeType is not { } type ? null
+            : (Outcome?)JsonSerializer.Deserialize(entry.Outcome, type, JsonForm.Options));
 }

@@ -128,11 +128,7 @@ public sealed class JobRecord
     private Noted<T> Read<T>(int i) where T : EntryBody
     {
         if (_read[i] is Noted<T> known) return known;
-        var entry = _entries[i];
-        var body = JsonSerializer.Deserialize<T>(entry.Body, JsonForm.Options)!;
-        var outcome = entry.Outcome.Length == 0 || Kinds.Of(typeof(T)).OutcomeType is not { } type ? null
-            : (Outcome?)JsonSerializer.Deserialize(entry.Outcome, type, JsonForm.Options);
-        var noted = new Noted<T>(entry, body, outcome);
+        var noted = Kinds.Read<T>(_entries[i]);
         _read[i] = noted;
         return noted;
     }

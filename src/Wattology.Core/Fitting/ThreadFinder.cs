@@ -1,5 +1,6 @@
 using System.Globalization;
 using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Fitting;
@@ -151,10 +152,9 @@ public static class ThreadFinder
 
     private static IEnumerable<StandardThread> Flare()
     {
-        foreach (var (dash, name, inches, perInch, bore) in new[] { (3, "3/8-24", 0.375, 24, 3.2), (4, "7/16-20", 0.4375, 20, 4.4),
-            (5, "1/2-20", 0.5, 20, 5.9), (6, "9/16-18", 0.5625, 18, 7.5), (8, "3/4-16", 0.75, 16, 9.9), (10, "7/8-14", 0.875, 14, 12.3),
-                (12, "1 1/16-12", 1.0625, 12, 15.5) })
-            yield return new($"UNF {name}, 37° flare dash {dash}", inches * 25.4, 25.4 / perInch, ThreadSeal.Flare, dash, bore);
+        foreach (var (dash, name, inches, perInch) in new[] { (3, "3/8-24", 0.375, 24), (4, "7/16-20", 0.4375, 20), (5, "1/2-20", 0.5, 20),
+            (6, "9/16-18", 0.5625, 18), (8, "3/4-16", 0.75, 16), (10, "7/8-14", 0.875, 14), (12, "1 1/16-12", 1.0625, 12) })
+            yield return new($"UNF {name}, 37° flare dash {dash}", inches * 25.4, 25.4 / perInch, ThreadSeal.Flare, dash, PipeWords.DashBoresMm[dash]);
     }
 
     /// <summary>The pitch in mm of so many threads per inch, above 0.</summary>

@@ -70,7 +70,7 @@ public sealed class BoundsAttribute : Attribute
         Span.Seconds => (0.001, 864_000, false, Measure.Seconds),
         Span.Millilitres => (0, 1_000_000, false, Measure.Volume),
         Span.Share => (0, 1, false, Measure.Number),
-        Span.LossCoefficient => (0, 10_000, false, Measure.Number),
+        Span.LossCoefficient => (0, 10_000, false, Measure.Loss),
         Span.Barometer => (50, 110, false, Measure.Pressure),
         Span.EngineSpeed => (1, 20_000, false, Measure.Speed),
         _ => throw new ArgumentOutOfRangeException(nameof(span)),

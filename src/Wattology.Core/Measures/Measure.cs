@@ -5,6 +5,8 @@ public enum Measure
 {
     /// <summary>A plain number.</summary>
     Number,
+    /// <summary>Loss coefficient of a pipe, a plain number; its bends may be said by kind.</summary>
+    Loss,
     /// <summary>Gauge pressure, kept in kPa.</summary>
     Pressure,
     /// <summary>Length, kept in mm.</summary>

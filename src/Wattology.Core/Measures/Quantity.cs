@@ -103,6 +103,7 @@ public sealed record Quantity(Measure Measure, string Name, Enum? Unit, IReadOnl
     private static readonly Dictionary<Measure, Quantity> All = new Quantity[]
     {
         new(Measure.Number, "number", null, new Dictionary<string, Enum>(), "0,5"),
+        new(Measure.Loss, "loss coefficient", null, new Dictionary<string, Enum>(), "3, or 2 banjos and 1 elbow"),
         new(Measure.Pressure, "pressure", PressureUnit.Kilopascal, PressureWords, "12 psi, 0,8 bar or 85 kPa"),
         new(Measure.Length, "length", LengthUnit.Millimeter, LengthWords, "16 mm or 5/8 in"),
         new(Measure.Temperature, "temperature", TemperatureUnit.DegreeCelsius, TemperatureWords, "85 °C or 185 F"),

@@ -48,6 +48,9 @@ public static partial class TypedValue
     [GeneratedRegex(@"^(?<sign>[-+])? ?(?<a>\d+):(?<b>\d+)(?::(?<c>\d+))?(?<part>[.,]\d+)?(?<open>:)? ?(?<unit>[^\d:]*)$")]
     private static partial Regex Clock();
 
+    [GeneratedRegex("^about (?=.)")]
+    private static partial Regex About();
+
     [GeneratedRegex(@"^(?<amount>.+?)(?: in | ?/ ?| per )(?<time>\d.*)$")]
     private static partial Regex Run();
 
@@ -63,6 +66,10 @@ public static partial class TypedValue
         if (shown.Length > Longest) return No($"This is {shown.Length} characters long; a value has at most {Longest}.");
         var wrong = $"'{shown}' is not {Article(quantity)}. Type one like {quantity.Example}.";
         if (PlainForm.Of(shown) is not { Length: > 0 } plain) return No(wrong);
+        // What is only about right is kept as it was said; what it leaves open is for whoever uses it.
+        if (About().Match(plain) is { Success: true } about) plain = plain[about.Length..];
+        if (quantity.Measure == Measure.Length && PipeWords.TryBore(plain, out var bore)) return new(bore, "usual", null, []);
+        if (quantity.Measure == Measure.Loss && PipeWords.TryBends(plain, out var loss)) return Yes(loss);
         if (quantity.Measure == Measure.Angle && DialAngle.TryRead(plain, out var degrees)) return Yes(degrees);
         if (Clock().Match(plain) is { Success: true } clock) return ReadClock(shown, clock, quantity);
         if (quantity.Measure == Measure.Flow && Run().Match(plain) is { Success: true } run && ReadRun(run) is { } flow) return flow;

@@ -63,7 +63,7 @@ public static class SupplyChecks
     public static readonly CheckDefinition Restrictor = new("restrictor", "Restrictor", DrawnPart.Restrictor, ReadRestrictor)
     {
         PerTurbo = true,
-        Questions = [RestrictorSeen],
+        Questions = [RestrictorSeen, .. HiddenPlaces.All],
         Kinds = [RestrictorReading.Kind],
         Limits = [SupplyLimits.Restrictor],
     };
@@ -92,6 +92,8 @@ public static class SupplyChecks
     // Its size needs a figure only where somebody knew one when it was looked at.
     private static Found ReadRestrictor(JobContext job, int turbo)
     {
+        // Whatever is clear elsewhere: nothing passes a place that is blocked.
+        if (HiddenPlaces.Stopped(job, turbo) is { } stopped) return stopped;
         var measured = Found.Of<RestrictorReading, RestrictorOutcome>(job.Record.LatestOf<RestrictorReading>(turbo),
             (reading, o) => reading.HoleMm is { } mm ? o.Judgement.Show(mm, Measure.Length, job.Units) : "none fitted");
         var seen = RestrictorSeen.Found(job, turbo);

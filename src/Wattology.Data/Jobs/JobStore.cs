@@ -214,7 +214,21 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
             clock.GetUtcNow())))];
     }
 
-    private const int EarlierMost = 5;
+    private const int EarlierMost = 5, OnEngineMost = 30;
+
+    /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most thirty.</summary>
+    public async Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>(JudgedJob job) where T : EntryBody
+    {
+        var (id, family, kind) = (job.Record.Id, PartNumber.Plain(job.Machine.Engine), CheckList.Kinds.Of(typeof(T)).Name);
+        var rows = await (from j in db.Jobs.AsNoTracking()
+                          where j.Family == family && j.Id != id
+                          join e in db.Entries.AsNoTracking() on j.Id equals e.Job
+                          where e.Kind == kind && !db.Entries.Any(c => c.Job == e.Job && (c.Corrects == e.Hash
+                              || c.Kind == TakenBack.Kind.Name && c.Body.Contains(e.Hash)))
+                          orderby j.Row descending, e.Seq descending
+                          select e).Take(OnEngineMost).ToListAsync();
+        return [.. rows.Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
+    }
 
     private async Task<JobRecord?> ReadAsync(string job, CancellationToken cancel)
     {

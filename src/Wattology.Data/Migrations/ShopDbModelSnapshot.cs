@@ -339,6 +339,8 @@ namespace Wattology.Data.Migrations
                     b.HasIndex("Family", "Cause")
                         .HasFilter("Cause <> ''");
 
+                    b.HasIndex("Family", "Row");
+
                     b.HasIndex("Prefix", "Serial");
 
                     b.HasIndex("HandedOverMs", "DueMs", "Row");

@@ -18,6 +18,6 @@ public sealed class DrillListTests
         // A wider hole never brings less to the inlet.
         Assert.All(list.Rows.Zip(list.Rows.Skip(1)), p => Assert.True(p.Second.States[1].InletKpa >= p.First.States[1].InletKpa));
         Assert.Null(DrillList.Of(job.Record, 2, false));
-        Assert.Equal((400, 310), (DrillList.States(false)[1].MaxInletKpa, DrillList.States(true)[1].MaxInletKpa));
+        Assert.Equal((400, 310), (FeedStates.Windows(false)[1].MaxInletKpa, FeedStates.Windows(true)[1].MaxInletKpa));
     }
 }

@@ -11,11 +11,14 @@ public sealed class FeedPipeModel(SheetServices services) : ReadingSheetModel<Fe
     /// <summary>The id of the part of the sheet that is answered by a touch.</summary>
     public const string Part = "pipe-seen";
 
+    /// <summary>What the page says afterwards.</summary>
+    public const string Said = "The feed pipe: saved.";
+
     /// <summary>What may be said of it.</summary>
     public static readonly (FeedPipeState State, string Words)[] States = [(FeedPipeState.Renewed, "renewed"),
         (FeedPipeState.CleanedAndSeenThrough, "cleaned through and seen through"), (FeedPipeState.Kept, "kept, because")];
 
     /// <summary>Records what was seen, by its touch.</summary>
-    public Task<IActionResult> OnPostSeenAsync([Typed] FeedPipeReading? reading)
-        => RecordAsync(reading, "The feed pipe: saved.", (Known.Seen, ""), at: Part);
+    public Task<IActionResult> OnPostPipeAsync([Typed] FeedPipeReading? reading)
+        => RecordAsync(reading, Said, (Known.Seen, ""), at: Part);
 }

@@ -1,7 +1,14 @@
+using Microsoft.AspNetCore.Mvc;
+using Wattology.Core.Checks;
 using Wattology.Core.Drawing;
+using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
+using Wattology.Core.Limits;
+using Wattology.Core.Measures;
 using Wattology.Core.OilSupply;
 using Wattology.Core.Crank;
+using Wattology.Core.Priming;
+using Wattology.Core.UnitOpen;
 using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
@@ -18,11 +25,47 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
     public int RunRows => RowsShown("input.runs", FewestRows);
 
     /// <summary>The chart of a catch test, by what it is judged by now.</summary>
-    public SupplyChart ChartOf(CatchTestReading reading) => SupplyChart.Of(reading.Input, Job.Context.Limits.Choose(SupplyLimits.Ratio));
+    /// <param name="reading">The test.</param>
+    /// <param name="typed">What was typed.</param>
+    public SupplyChart ChartOf(CatchTestReading reading, IReadOnlyDictionary<string, string> typed) => SupplyChart.Of(reading.Input,
+        Job.Context.Limits.Choose(SupplyLimits.Ratio), LineDoubt.Of(typed), UnitKind.Of(Job.Context, Turbo).Bearings == Bearings.Rolling);
+
+    /// <summary>The chart of the catch recorded last.</summary>
+    public SupplyChart ChartOf(Noted<CatchTestReading> last) => ChartOf(last.Body, TypedOf(last.Entry));
+
+    /// <summary>Pump or pipe: what pressure and flow say together; null where the gallery was not read.</summary>
+    public SupplyJudgement? Together(CatchTestReading reading) => reading.Input.GalleryKpa is { } gallery
+        ? SupplyTogether.Judge(gallery, Job.Context.Limits.Choose(PressureLimits.Cranking), reading.Input, Job.Context.Limits.Choose(SupplyLimits.Ratio), Units)
+        : null;
+
+    /// <summary>What sound catches came to on other jobs with this engine, l/min; null under two.</summary>
+    public async Task<EarlierBand?> EngineBandAsync() => EarlierBand.Of([.. (await OnEngineAsync<CatchTestReading>())
+        .Select(c => c.Outcome).OfType<CatchTestOutcome>().Where(o => o.Judgement.Verdict == Verdict.Sound).Select(o => o.Result.MeanLpm)]);
+
+    /// <summary>How each place out of sight was seen last.</summary>
+    public IReadOnlyDictionary<string, LookAnswer?> Hidden => HiddenPlaces.All.ToDictionary(q => q.Id, q => q.Read(Job.Context, Turbo).Answer);
+
+    /// <summary>Lengths that are said without a tape.</summary>
+    public static readonly (string Words, string Value)[] Lengths = [("short", "about 0.25 m"), ("about 0.5 m", "about 0.5 m"), ("about 1 m", "about 1 m")];
+
+    /// <summary>What is known of feed pipe and hidden places, in a few words.</summary>
+    public string HiddenSaid => $"{Job.Record.LatestOf<FeedPipeReading>(Turbo)?.Body.Brief ?? "pipe not looked at"}, {Hidden.Values.Count(a => a is not null)
+        } of {Hidden.Count} places seen{(Hidden.Values.Any(a => a?.Verdict == Verdict.Stop) ? ", one blocked" : "")}";
+
+    /// <summary>Whether they stand unfolded: one was just answered.</summary>
+    public bool HiddenOpen => HiddenPlaces.All.Any(q => IsSavedAt(QuestionView.IdOf(q.Id, Turbo)) || Form.FaultAt($"look.{q.Id}") is not null)
+        || IsSavedAt(FeedPipeModel.Part) || Form.FaultAt("because") is not null;
+
+    /// <summary>Records what became of the feed pipe, by its touch.</summary>
+    public Task<IActionResult> OnPostPipeAsync([Typed] FeedPipeReading? reading)
+        => RecordAsync(reading, FeedPipeModel.Said, (Known.Seen, ""), at: FeedPipeModel.Part);
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<Type> Records => [.. base.Records, typeof(FeedPipeReading)];
 
     /// <inheritdoc/>
     public override (string Partial, object Model)? PreviewMore(Preview preview) => preview.Body is CatchTestReading reading
-        ? ("_SupplyChart", (ChartOf(reading), (SheetModel)this)) : null;
+        ? ("_SupplyChart", (ChartOf(reading, Form.Typed), Together(reading), (SheetModel)this)) : null;
 
     /// <inheritdoc/>
     protected override void PrepareForm()

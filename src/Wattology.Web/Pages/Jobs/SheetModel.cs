@@ -97,6 +97,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         return second;
     }
 
+    /// <summary>Readings of one kind on other jobs with the same engine, the last ones first.</summary>
+    protected Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>() where T : EntryBody => services.Jobs.OnEngineAsync<T>(Job);
+
     /// <summary>Earlier jobs on the same machine, with what they left behind.</summary>
     public Task<IReadOnlyList<EarlierJob>> EarlierAsync() => services.Jobs.EarlierAsync(Job);
 
@@ -125,6 +128,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         SaidInPlace |= here;
         return here;
     }
+
+    /// <summary>The same, asked before the part itself is written.</summary>
+    protected bool IsSavedAt(string id) => TempData.Peek(SavedAtKey) as string == id;
 
     /// <summary>The entry just saved, which can be taken back beside it; null when it cannot.</summary>
     public Entry? Undoable => TempData[SavedEntryKey] is string hash && Job.Record.Find(hash) is { } entry && Job.Record.Stands(entry)

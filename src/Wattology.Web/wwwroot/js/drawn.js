@@ -14,6 +14,23 @@
       top: ${r.y.baseVal.value * scale}px; width: ${r.width.baseVal.value * scale}px; }`).join(' '));
   }
 
+  // A value touched instead of typed goes into its box as it is said, and is read there like any other.
+  document.addEventListener('click', e => {
+    const put = e.target.closest('[data-put], [data-count]');
+    if (!put) return;
+    const box = put.form.elements[put.dataset.put || put.dataset.count];
+    box.value = put.dataset.put ? put.dataset.value : oneMore(box.value, put.dataset.value);
+    box.dispatchEvent(new Event('input', { bubbles: true }));
+  });
+
+  // "2 banjos, 1 elbow" with one more of a kind.
+  function oneMore(text, kind) {
+    const counts = new Map();
+    for (const [, n, of] of text.matchAll(/(\d+) (banjo|elbow|bend)/g)) counts.set(of, Number(n));
+    counts.set(kind, (counts.get(kind) || 0) + 1);
+    return [...counts].map(([of, n]) => `${n} ${of}${n > 1 ? 's' : ''}`).join(', ');
+  }
+
   document.addEventListener('DOMContentLoaded', place);
   document.addEventListener('htmx:afterSettle', place);
   document.addEventListener('htmx:oobAfterSwap', place);
