@@ -44,6 +44,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
             e.HasKey(x => new { x.Job, x.Seq });
             e.HasOne<JobRow>().WithMany().HasForeignKey(x => x.Job).HasPrincipalKey(x => x.Id).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(x => new { x.Job, x.Once }).IsUnique().HasFilter("Once <> ''");
+            e.HasIndex(x => new { x.Kind, x.AtMs });
             e.HasIndex(x => x.Once).HasFilter("Seq = 1").HasDatabaseName("IX_Entries_BookedOnce");
         });
         builder.Entity<JobRow>(e =>

@@ -22,15 +22,24 @@ public static class CrankcaseCheck
     [
         new("as-it-was", "as it was"),
         new("renewed", "element renewed, same route"),
+        new("cleaned", "cleaned, same route"),
         new("re-routed", "re-routed", Asks: "From where to where"),
     ]);
+
+    /// <summary>The rings of its old element: one left behind shuts the new one's way.</summary>
+    public static readonly Question Rings = new("breather-rings", "Breather element and its rings, counted",
+    [
+        new("all", "all came out", Asks: "How many, such as 1 element, 2 rings") { Optional = true },
+        new("missing", "one is missing", Verdict.Doubtful, Asks: "Which, and where it may be"),
+        new("none", "it has none"),
+    ]) { Applies = (job, _) => Breather.Read(job, 0).Answer?.Id is "renewed" or "cleaned" };
 
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Crankcase", DrawnPart.Engine, Read)
     {
-        Questions = [Felt, Breather],
-        Kinds = [CrankcaseReading.Kind, CrankcaseDeferred.Kind],
-        Limits = [CrankcaseLimits.Open, CrankcaseLimits.Closed],
+        Questions = [Felt, Breather, Rings],
+        Kinds = [CrankcaseReading.Kind, CrankcaseDeferred.Kind, BlowByReading.Kind, CompressionReading.Kind],
+        Limits = [CrankcaseLimits.Open, CrankcaseLimits.Closed, BlowByReading.Share, CompressionLimits.Spread, CompressionLimits.Floor],
         Answers = [new("crankcase-pressure-high", r => r.Verdict switch { Verdict.Sound => false, Verdict.Doubtful or Verdict.Stop => true, _ => null })],
         Items =
         [

@@ -61,9 +61,9 @@ public static class DrainCheck
     public static readonly CheckDefinition Definition = new(Id, "Drain", DrawnPart.Drain, Read)
     {
         PerTurbo = true,
-        Kinds = [DrainReading.Kind],
+        Kinds = [DrainReading.Kind, PourThrough.Kind],
         Questions = [Installed, Planned, Bore, End, .. Laid],
-        Limits = [DrainLimits.Margin],
+        Limits = [DrainLimits.Margin, PourThrough.Limit],
         Answers = [new("drain-restricted", r => r.Verdict switch { Verdict.Sound => false, Verdict.Stop => true, _ => null })],
         Items = [new(HoldPoint.Start, Id, "Drain as installed", (context, turbo) => IsInstalled(context.Job, turbo)
             ? ItemState.Of(context.Check(Id, turbo))

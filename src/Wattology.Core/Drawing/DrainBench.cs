@@ -27,7 +27,8 @@ public sealed record TypedDrain(IReadOnlyList<TypedStretch> Stretches, double? E
 /// <summary>Where the crankcase would hold oil back in the drain in one state.</summary>
 /// <param name="Name">The state.</param>
 /// <param name="HoldUpMm">The column of foam, mm.</param>
-public sealed record HoldUp(string Name, double HoldUpMm);
+/// <param name="Margin">What the drain carries of what it must, in that state.</param>
+public sealed record HoldUp(string Name, double HoldUpMm, double Margin);
 
 /// <summary>A box for a figure, standing on what it measures.</summary>
 /// <param name="Field">The field's name.</param>
@@ -115,6 +116,6 @@ public sealed record DrainBench(double Height, DrainRoute Route, IReadOnlyList<b
         => new((route.Points[stretch].X + route.Points[stretch + 1].X) / 2, Math.Max(route.Points[stretch].Y, route.Points[stretch + 1].Y) + 34);
 
     private static IReadOnlyList<(HoldUp Held, Box Column)> ColumnsOf(DrainRoute route, IReadOnlyList<HoldUp> held)
-        => [.. held.Select((h, i) => (Held: h, Height: Math.Min(h.HoldUpMm * route.Scale, route.End.Y - 60), At: Width - 14 - (held.Count - i)
+        => [.. held.Select((h, i) => (Held: h, Height: Math.Min(h.HoldUpMm * route.Scale, route.End.Y - 88), At: Width - 14 - (held.Count - i)
             * (ColumnWidth + 34))).Select(c => (c.Held, new Box(c.At, route.End.Y - c.Height, ColumnWidth, c.Height)))];
 }

@@ -39,8 +39,6 @@ public static class BoostFit
     public static readonly CheckDefinition Definition = new("boost-fit", "Fit for boost, and plan", null, Read)
     {
         Applies = job => job.Record.Machine().Kind == JobKind.FirstFitment,
-        Kinds = [CompressionReading.Kind],
-        Limits = [CompressionLimits.Spread, CompressionLimits.Floor],
         Questions = [.. Engine, .. Plan],
         Items = [.. Engine.Concat(Plan).Select(q => new ItemDefinition(HoldPoint.Release, q.Id, q.Title, (context, _) => StateOf(context.Job, q)))],
     };

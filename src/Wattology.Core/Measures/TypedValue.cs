@@ -48,7 +48,7 @@ public static partial class TypedValue
     [GeneratedRegex(@"^(?<sign>[-+])? ?(?<a>\d+):(?<b>\d+)(?::(?<c>\d+))?(?<part>[.,]\d+)?(?<open>:)? ?(?<unit>[^\d:]*)$")]
     private static partial Regex Clock();
 
-    [GeneratedRegex("^about (?=.)")]
+    [GeneratedRegex("^(?:about |~ ?)(?=.)")]
     private static partial Regex About();
 
     [GeneratedRegex(@"^(?<amount>.+?)(?: in | ?/ ?| per )(?<time>\d.*)$")]

@@ -18,7 +18,7 @@ public sealed record LineDoubt(double BoreMm, double LengthShare, double K)
     {
         string Said(string field) => typed.GetValueOrDefault($"input.line.{field}", "").Trim();
         return new(Said("id_mm").StartsWith("dash", StringComparison.OrdinalIgnoreCase) ? 0.5 : 0.1,
-            Said("length_mm").StartsWith("about", StringComparison.OrdinalIgnoreCase) ? 0.25 : 0.05,
+            Said("length_mm") is var length && (length.StartsWith("about", StringComparison.OrdinalIgnoreCase) || length.StartsWith('~')) ? 0.25 : 0.05,
             Said("minor_k").Length == 0 ? 1 : 0.5);
     }
 

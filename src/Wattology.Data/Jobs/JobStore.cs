@@ -5,6 +5,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
+using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
@@ -214,7 +215,28 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
             clock.GetUtcNow())))];
     }
 
-    private const int EarlierMost = 5, OnEngineMost = 30;
+    /// <summary>The readings a limit judged, the latest first, each with the number of its job and with both verdicts: then, and by the limit in force now
+    /// for that job. At most fifty.</summary>
+    public async Task<IReadOnlyList<(string Number, JudgedReading Reading)>> JudgedByAsync(LimitKind limit)
+    {
+        string[] kinds = [.. CheckList.All.Where(c => c.Limits.Contains(limit)).SelectMany(c => c.Kinds).Select(k => k.Name)];
+        var key = $"\"key\":\"{limit.Key}\"";
+        var rows = await (from e in db.Entries.AsNoTracking()
+                          where kinds.Contains(e.Kind) && e.Outcome.Contains(key)
+                          join j in db.Jobs.AsNoTracking() on e.Job equals j.Id
+                          orderby e.AtMs descending
+                          select new { Row = e, j.Number }).Take(JudgedMost).ToListAsync();
+        var ids = rows.Select(r => r.Row.Job).Distinct().ToArray();
+        // What a limit may be set for: the engine as booked in, and the numbers on the plates.
+        var naming = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job) && (e.Kind == BookedIn.EntryKind.Name || e.Kind == PlateRead.Kind.Name))
+            .OrderBy(e => e.Seq).ToListAsync()).ToLookup(e => e.Job);
+        var settings = await SettingsAsync();
+        var books = ids.ToDictionary(id => id, id => settings.LimitsFor(new JobRecord(CheckList.Kinds, [.. naming[id].Select(e => e.ToEntry())])));
+        return [.. rows.Select(r => (r.Number, Entry: r.Row.ToEntry())).Select(r => (r.Number, Reading: JudgedReading.Of(new JobRecord(CheckList.Kinds,
+            [r.Entry]), r.Entry, books[r.Entry.Job])!)).Where(r => r.Reading is not null)];
+    }
+
+    private const int EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50;
 
     /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most thirty.</summary>
     public async Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>(JudgedJob job) where T : EntryBody

@@ -210,6 +210,8 @@ namespace Wattology.Data.Migrations
                         .IsUnique()
                         .HasFilter("Once <> ''");
 
+                    b.HasIndex("Kind", "AtMs");
+
                     b.ToTable("Entries", t =>
                         {
                             t.HasTrigger("EntriesStay");

@@ -14,7 +14,7 @@ public sealed class DrainBenchDrawing(DrainBench bench, ShopUnits units)
     {
         var (port, route) = (DrainBench.Port, bench.Route);
         var svg = SvgNode.Element("svg", ("class", "bench-svg"), ("viewBox", $"0 0 {SvgNode.Number(DrainBench.Width)} {SvgNode.Number(bench.Height)}"),
-            ("role", "img"), ("aria-label", Aloud()));
+            ("role", "img"), ("aria-label", Aloud()), ("data-scale", SvgNode.Number(Math.Round(route.Scale, 5))));
         SvgNode.Path(svg, "b-body", $"M{port.X - 46},34h24v-10h44v10h24v46h-18l-8,18h-40l-8,-18h-18Z M{port.X - 30},98h60v12h-60Z");
         SvgNode.Path(svg, "b-axis", $"M{port.X - 60},57h120");
         SvgNode.Text(svg, "b-note", port.X, 16, "centre section", "middle");
@@ -44,9 +44,18 @@ public sealed class DrainBenchDrawing(DrainBench bench, ShopUnits units)
             SvgNode.Path(svg, "b-column", $"M{SvgNode.Tenths(column.X)},{SvgNode.Tenths(column.Y)}h{SvgNode.Tenths(column.W)}"
                 + $"v{SvgNode.Tenths(column.H)}h{SvgNode.Tenths(-column.W)}Z");
             SvgNode.Text(svg, "b-note", column.X + column.W / 2, 44, held.Name.Split(' ')[^1], "middle");
+            SvgNode.Text(svg, held.Margin < 1 ? "b-figure wrong" : "b-figure", column.X + column.W / 2, 64, $"{ShopUnits.Digits(held.Margin)} ×", "middle");
             SvgNode.Text(svg, "b-figure", column.X + column.W / 2, column.Y - 6, units.ShowLength(Math.Round(held.HoldUpMm)), "middle");
         }
-        if (bench.Columns.Count > 0) SvgNode.Text(svg, "b-note", DrainBench.Width - 14, 22, "crankcase holds back", "end");
+        if (bench.Columns.Count > 0) SvgNode.Text(svg, "b-note", DrainBench.Width - 14, 22, "carries, and is held back", "end");
+        // Each joint can be taken and pulled: what that makes of its stretch goes into the boxes as about so much.
+        for (var i = 0; i + 1 < route.Points.Count; i++)
+        {
+            var (a, b) = (route.Points[i], route.Points[i + 1]);
+            SvgNode.Path(svg, "b-grip", $"M{SvgNode.Tenths(b.X - 9)},{SvgNode.Tenths(b.Y)}a9,9 0 1 0 18,0a9,9 0 1 0 -18,0Z");
+            svg.Add(SvgNode.Element("circle", ("class", "b-joint"), ("cx", Math.Round(b.X, 1)), ("cy", Math.Round(b.Y, 1)), ("r", 26), ("data-joint", i),
+                ("data-from", $"{SvgNode.Tenths(a.X)} {SvgNode.Tenths(a.Y)}")));
+        }
         SvgNode.Places(svg, bench.Boxes);
         return svg.ToString(SaveOptions.DisableFormatting);
     }

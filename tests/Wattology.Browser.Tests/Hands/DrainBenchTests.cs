@@ -1,3 +1,5 @@
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
 using Wattology.Browser.Tests.Hosting;
 
 namespace Wattology.Browser.Tests.Hands;
@@ -38,6 +40,41 @@ public sealed class DrainBenchTests(DemoShopFixture demo)
         // Nothing was recorded by looking.
         Assert.Equal(before, DemoJobs.Entries(bay, job));
         Assert.Empty(bay.Complaints());
+    }
+
+    [Fact]
+    public void A_dip_is_put_on_by_touch_a_joint_is_pulled_and_the_bench_goes_to_paper()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("jory");
+        var job = bay.BookIn("Ditch cutter");
+        bay.Open(job + "/drain/1");
+        bay.Type("input.segments.0.length_mm", "400");
+        bay.Type("input.segments.0.fall_mm", "160");
+        bay.Type("input.exit_above_oil_mm", "60");
+        bay.Touch("[name='shape'][value='dip']");
+        bay.See(".bench-svg", "climbs: oil stands here");
+        Assert.Equal("~80 mm ~24 mm −24 mm ~80 mm 60", string.Join(' ', Enumerable.Range(0, 4).Select(i => Value(bay, $"segments.{i}.fall_mm"))
+            .Append(Value(bay, "exit_above_oil_mm"))).Replace("~−", "−", StringComparison.Ordinal));
+        // The lowest joint is pulled down, and its stretch falls further.
+        var joint = bay.Look(".b-joint[data-joint='3']");
+        bay.Script("arguments[0].scrollIntoView({block:'center'})", joint);
+        new Actions(bay.Driver).MoveToElement(joint).ClickAndHold().MoveByOffset(0, 40).Release().Perform();
+        bay.See(".bench-svg", "centre section");
+        var fall = int.Parse(Value(bay, "segments.3.fall_mm").Trim('~').Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+        Assert.True(fall > 90, $"{fall}");
+        ((ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setEmulatedMedia", new Dictionary<string, object?> { ["media"] = "print" });
+        Assert.Equal("", bay.Script("""
+            const seen = e => e.getClientRects().length > 0, wrong = [];
+            if (!seen(document.querySelector('.bench-svg'))) wrong.push('no bench');
+            for (const css of ['.drawn-side', '.puts', '.work']) if (document.querySelector(css) && seen(document.querySelector(css))) wrong.push(css);
+            document.querySelectorAll('[data-box]').forEach(r => {
+                const on = document.querySelector(`[data-on="${r.dataset.box}"]`).getBoundingClientRect(), at = r.getBoundingClientRect();
+                if (Math.abs(on.left - at.left) > 2 || Math.abs(on.top - at.top) > 2) wrong.push(r.dataset.box);
+            });
+            return wrong.join(' ');
+            """));
+        static string Value(Bay bay, string field) => bay.Look($"input[name='input.{field}']").GetAttribute("value")!;
     }
 
     [Fact]

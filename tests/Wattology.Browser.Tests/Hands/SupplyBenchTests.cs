@@ -41,4 +41,44 @@ public sealed class SupplyBenchTests(DemoShopFixture demo)
         bay.See(".thread", "Near twins");
         Assert.Empty(bay.Complaints());
     }
+
+    [Fact]
+    public void The_line_is_said_by_touch_and_after_lack_of_oil_a_stream_that_was_seen_is_not_enough()
+    {
+        using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
+        bay.SignInAs("ines");
+        var job = bay.BookIn("Starved stacker");
+        bay.Open(job + "/prime");
+        bay.Choose("fuel", "Injection fuse");
+        bay.PressButton("Record as disabled");
+        bay.See(".plain-list", "Injection fuse");
+        bay.Open(job + "/oil-supply/1");
+        bay.Touch("#ask-feed-seen-1 button[value='steady']");
+        bay.See("#mark-oil-supply-1", "sound, seen");
+        bay.Press("details.hidden-places > summary");
+        bay.Touch("#ask-feed-gauze-1 button[value='clear']");
+        bay.See(".hidden-places > summary", "1 of 4 places seen");
+        bay.Touch("#pipe-seen button[value='renewed']");
+        bay.See(".hidden-places > summary", "renewed");
+        bay.Press("details.figures > summary");
+        bay.Touch("[data-value='dash 4']");
+        bay.Touch("[data-value='about 0.5 m']");
+        bay.Touch("[data-count][data-value='banjo']");
+        bay.Touch("[data-count][data-value='banjo']");
+        bay.Touch("[data-count][data-value='elbow']");
+        Assert.Equal("2 banjos, 1 elbow", bay.Look("[name='input.line.minor_k']").GetAttribute("value"));
+        bay.See("#f-input-line-minor-k-echo", "5");
+        bay.Type("input.runs.0.ml", "60 ml in 10 s");
+        bay.Type("input.runs.1.ml", "61 ml in 10 s");
+        bay.Type("input.oil_temp_c", "20");
+        bay.Type("input.gallery_kpa", "180");
+        bay.See("#preview", "Pressure good and flow low");
+        bay.Press("#preview .fitted > summary");
+        bay.See("#preview .fitted table", "hot idle");
+        bay.Open(job + "/findings");
+        bay.Confirm("starved", "Its filter was the wrong one.");
+        bay.Open(job + "/oil-supply/1");
+        bay.See(".latest", "after lack of oil the catch is measured");
+        Assert.Empty(bay.Complaints());
+    }
 }

@@ -172,6 +172,14 @@ public sealed partial class Bay : IDisposable
         button.Click();
     });
 
+    /// <summary>Follows the link that begins so.</summary>
+    public void PressLink(string words) => Again(() =>
+    {
+        var link = Wait(d => d.FindElements(By.XPath($"//a[starts-with(normalize-space(), \"{words}\")]")).FirstOrDefault(), $"no link '{words}'");
+        ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", link);
+        link.Click();
+    });
+
     public string ValueOf(string name) => Look($":is(input, textarea, select)[name='{name}']").GetDomProperty("value") ?? "";
 
     public object? Script(string script, params object[] args) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, args);

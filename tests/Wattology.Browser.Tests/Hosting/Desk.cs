@@ -1,6 +1,6 @@
 namespace Wattology.Browser.Tests.Hosting;
 
-/// <summary>What the desk does before hands begin.</summary>
+/// <summary>What is done at the desk.</summary>
 public static class Desk
 {
     /// <summary>Books a job in and stands on it.</summary>
@@ -17,5 +17,15 @@ public static class Desk
         bay.PressButton("Book in");
         bay.See(".job-head", machine);
         return bay.At;
+    }
+
+    /// <summary>Confirms a cause on the findings sheet, with its second why.</summary>
+    public static void Confirm(this Bay bay, string cause, string why)
+    {
+        bay.Select("cause", cause);
+        bay.Type("second_why", why);
+        if (bay.IsThere("[name=disagreement]")) bay.Type("disagreement", "Seen with both eyes.");
+        bay.PressButton("Confirm under my name");
+        bay.See(".latest", why);
     }
 }

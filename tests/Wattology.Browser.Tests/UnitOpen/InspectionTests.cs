@@ -25,15 +25,6 @@ public sealed class InspectionTests(DemoShopFixture demo)
         bay.See("#unit-stage", "saved");
     }
 
-    private static void Confirm(Bay bay, string cause, string why)
-    {
-        bay.Select("cause", cause);
-        bay.Type("second_why", why);
-        if (bay.IsThere("[name=disagreement]")) bay.Type("disagreement", "Seen with both eyes.");
-        bay.PressButton("Confirm under my name");
-        bay.See(".latest", why);
-    }
-
     [Fact]
     public void Electric_vanes_to_the_makers_spec_a_wheel_struck_and_a_nut_that_is_found()
     {
@@ -47,7 +38,7 @@ public sealed class InspectionTests(DemoShopFixture demo)
         Say(bay, "compressor-blades-hit", "present");
         Say(bay, "filter-open", "present");
         bay.See("#ranking", "Object through the intake");
-        Confirm(bay, "object-intake", "A clip fell into the intake when the filter was changed.");
+        bay.Confirm("object-intake", "A clip fell into the intake when the filter was changed.");
 
         // What is missing stands as a stop until it is found.
         bay.Press("#missing-pieces button[value='Nut']");
@@ -96,7 +87,7 @@ public sealed class InspectionTests(DemoShopFixture demo)
                 .map(t => t[0]).join(' ');
             """));
         bay.Open(job + "/findings?unit=2");
-        Confirm(bay, "starved", "Its banjo bolt was the blind one.");
+        bay.Confirm("starved", "Its banjo bolt was the blind one.");
         bay.Open(job + "/findings?unit=1");
         bay.See(".seen-from", "on the right");
         Assert.DoesNotContain("blued", bay.Look(".unit-svg a[data-card='shaft']").Text);
@@ -147,7 +138,7 @@ public sealed class InspectionTests(DemoShopFixture demo)
         bay.Open(job + "/parts");
         bay.See("#sheet .note", "probably sound");
         bay.Open(job + "/findings");
-        Confirm(bay, "elsewhere", "Split charge hose and a choked filter.");
+        bay.Confirm("elsewhere", "Split charge hose and a choked filter.");
         bay.See("#sheet", "The real fault cured");
     }
 
@@ -158,7 +149,7 @@ public sealed class InspectionTests(DemoShopFixture demo)
         var first = bay.BookIn("Back crawler", registration: "BC 77");
         bay.Open(first + "/findings");
         Say(bay, "drain-restricted", "present");
-        Confirm(bay, "drain", "Hose turned uphill at the last service.");
+        bay.Confirm("drain", "Hose turned uphill at the last service.");
         bay.Open(first);
         var number = bay.Look(".job-head h1 a").Text;
         var again = bay.BookIn("Back crawler", registration: "BC 77");

@@ -24,8 +24,8 @@ public sealed class DrainBenchTests
         {
             var stretches = Enumerable.Range(0, random.Next(1, 7)).Select(_ => (Length: random.Next(20, 500), Share: random.NextDouble() * 1.6 - 0.6))
                 .Select(s => new TypedStretch(Maybe(s.Length), Maybe(s.Length * s.Share))).ToArray();
-            var bench = DrainBench.Of(new(stretches, Maybe(random.Next(-80, 200))), held: [new("cold start", random.Next(0, 200)), new("rated",
-                random.Next(0, 400))]);
+            var bench = DrainBench.Of(new(stretches, Maybe(random.Next(-80, 200))), held: [new("cold start", random.Next(0, 200), 1.4), new("rated",
+                random.Next(0, 400), 0.8)]);
             Assert.Equal(stretches.Length * 2 + 2, bench.Boxes.Count);
             Assert.Equal(bench.Boxes.Count, bench.Boxes.Select(b => b.Field).Distinct().Count());
             foreach (var box in bench.Boxes)

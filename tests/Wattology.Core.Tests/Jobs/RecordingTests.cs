@@ -70,7 +70,7 @@ public sealed class RecordingTests
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
         Assert.Equal(["cause", "cause-also", "crankcase-deferred", "hold-point-passed", "oil-service", "ordered", "piece-found",
             "piece-missing", "plate", "play", "remedy", "run-ended", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
-        Assert.Equal(["catch-test", "compression-test", "crankcase", "oil-pressure-read", "suction"], Kinds(Ages.MeasureAgain));
+        Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "oil-pressure-read", "suction"], Kinds(Ages.MeasureAgain));
         Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "keep-oil-sample", "keep-pair", "keep-rod", "keep-six-sides",
             "missing-metal", "oil-as-it-came", "old-parts", "old-plate", "road-test", "travel", "travel-index", "unit-bearings", "unit-entries", "unit-lies",
             "unit-stays", "viewpoint"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());

@@ -40,6 +40,35 @@ public sealed class LimitPageTests
     }
 
     [Fact]
+    public async Task A_limit_leads_to_what_it_judged_and_a_changed_one_shows_both_verdicts_by_the_machine_it_holds_for()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var owner = await server.VisitAsync("maren");
+        var (here, there) = (await owner.BookInAsync(), "");
+        await owner.GetAsync("/book-in");
+        there = (await owner.PostAsync("/book-in", [.. JobForms.Booking(("engine", "Ilmari 8")), ("once", Guid.NewGuid().ToString("n"))])).Location!.ToString();
+        foreach (var job in new[] { here, there })
+        {
+            await owner.GetAsync(job + "/crankcase");
+            await owner.PostAsync(job + "/crankcase", Reading("0.8"));
+        }
+        var page = await owner.GetAsync("/limits/crankcase-open");
+        Assert.Equal(2, page.Page.QuerySelectorAll("tbody tr").Length);
+        Assert.Equal(2, page.Page.QuerySelectorAll("tbody tr").Count(r => r.TextContent.Contains("the same", StringComparison.Ordinal)));
+        await owner.GetAsync("/limits");
+        await owner.PostAsync("/limits?handler=Set", Limit("maker", "sheet 9, rev. B", "Brannock D3", "5 mbar"));
+        page = await owner.GetAsync("/limits/crankcase-open");
+        var changed = Assert.Single(page.Page.QuerySelectorAll("tbody tr.worst"));
+        Assert.Contains(here[6..], changed.QuerySelector("a")!.GetAttribute("href"));
+        Assert.Contains("sound", changed.Children[2].TextContent);
+        Assert.Contains("stop", changed.Children[3].TextContent);
+        Assert.Contains("By it 0.8 kPa is", (await owner.GetAsync(here + "/crankcase")).Said(".changed-limit"));
+        Assert.Empty((await owner.GetAsync(there + "/crankcase")).Page.QuerySelectorAll(".changed-limit"));
+        Assert.Contains("Nothing was judged", (await owner.GetAsync("/limits/intake-suction")).Page.Body!.TextContent);
+        Assert.Equal(HttpStatusCode.NotFound, (await owner.GetAsync("/limits/nothing")).Status);
+    }
+
+    [Fact]
     public async Task A_shop_that_thinks_in_psi_reads_and_types_psi()
     {
         await using var server = await ShopServer.StartAsync();

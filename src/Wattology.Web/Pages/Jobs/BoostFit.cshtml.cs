@@ -1,7 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Checks;
-using Wattology.Core.Crankcase;
-using Wattology.Core.Entries;
 using Wattology.Core.FirstFitment;
 using Wattology.Web.FirstFitment;
 using Wattology.Web.Forms;
@@ -10,10 +8,8 @@ using Wattology.Web.UnitOpen;
 namespace Wattology.Web.Pages.Jobs;
 
 /// <summary>Whether an engine that had no turbo is fit for boost, and what is planned, on a drawing of it.</summary>
-public sealed class BoostFitModel(SheetServices services) : ReadingSheetModel<CompressionReading>(services, "boost-fit", "The compression is recorded.")
+public sealed class BoostFitModel(SheetServices services) : CompressionSheetModel(services, "boost-fit")
 {
-    private const int FewestCylinders = 4;
-
     /// <summary>All questions in one list, instead of lying on the drawing.</summary>
     [FromQuery(Name = "list")]
     public bool AsList { get; set; }
@@ -23,9 +19,6 @@ public sealed class BoostFitModel(SheetServices services) : ReadingSheetModel<Co
 
     /// <summary>How one question stands, measured or answered.</summary>
     public ItemState StateOf(Question question) => BoostFit.StateOf(Job.Context, question);
-
-    /// <summary>How many cylinders the form shows.</summary>
-    public int Cylinders => Math.Min(CompressionReading.MostCylinders, RowsShown("kpa", FewestCylinders));
 
     /// <summary>The parts of the drawing, as they stand.</summary>
     public IReadOnlyList<PartState> Parts => [.. FitParts.All.Select(p =>
@@ -38,9 +31,6 @@ public sealed class BoostFitModel(SheetServices services) : ReadingSheetModel<Co
 
     /// <summary>The question that comes next: the first nobody answered; null when all are.</summary>
     public string? Next => BoostFit.Definition.Questions.FirstOrDefault(q => StateOf(q).Standing == Standing.NotLooked)?.Id;
-
-    /// <summary>The latest compression.</summary>
-    public Noted<CompressionReading>? Measured => Job.Record.Latest<CompressionReading>();
 
     /// <summary>The drawing.</summary>
     public string Draw() => new FitDrawing(Parts).Render();

@@ -1,6 +1,10 @@
+using System.Globalization;
+using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Clocking;
 using Wattology.Core.Drain;
 using Wattology.Core.Drawing;
+using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Measures;
 using Wattology.Core.OilSupply;
@@ -27,6 +31,10 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
         : $"An estimate for this job's feed line, {Units.ShowPressure(AssumedGalleryKpa)} at {Units.ShowTemperature(HotTempC)} and a usual plain bearing: "
         + $"{Units.Show(OilFeed.Compute(new OilFeedInput(feed.Input.Oil, HotTempC, AssumedGalleryKpa, feed.Input.Line, feed.Input.RestrictorMm,
             feed.Input.RestrictorLengthMm, Bearing.UsualPlain)).FlowLpm, Measure.Flow)}. The maker's figure wins.";
+
+    /// <summary>The drain as far as it is typed; as it was measured last, while no fall is.</summary>
+    public TypedDrain Shown => Latest is { } last && Typed.Stretches.All(s => s.FallMm is null) ? new([.. Enumerable.Range(0, SegmentRows).Select(i
+        => last.Body.Input.Segments.ElementAtOrDefault(i) is { } s ? new TypedStretch(s.LengthMm, s.FallMm) : new(null, null))], last.Body.Input.ExitAboveOilMm) : Typed;
 
     /// <summary>The drain as far as it is typed.</summary>
     public TypedDrain Typed => new([.. Enumerable.Range(0, SegmentRows).Select(i => new TypedStretch(Mm($"input.segments.{i}.length_mm"),
@@ -66,9 +74,43 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
     public DrainInput? Drain => (_reading ?? Latest?.Body)?.Input;
 
     /// <summary>The bench as it stands.</summary>
-    public DrainBench Bench => DrainBench.Of(Typed, Tried is { Kind: CureKind.SegmentSteepened or CureKind.EntryRaised } cure && Drain is { } drain
+    public DrainBench Bench => DrainBench.Of(Shown, Tried is { Kind: CureKind.SegmentSteepened or CureKind.EntryRaised } cure && Drain is { } drain
         ? DrainStates.With(drain, cure).Segments : null, Together?.States.Where(s => s.Drain is not null).Select(s => new HoldUp(s.Name,
-            s.Drain!.HoldUpMm)).ToArray());
+            s.Drain!.HoldUpMm, s.Drain.Margin)).ToArray());
+
+    /// <summary>The stretch a touch is meant for, from 0.</summary>
+    public int Stretch => int.TryParse(Form["stretch"], out var at) ? at : 0;
+
+    /// <summary>The boxes hold what a touch made of them, not what the browser kept.</summary>
+    public bool Shaped { get; private set; }
+
+    /// <summary>Puts a flat, a dip or a rise on a stretch that is typed; nothing is recorded.</summary>
+    public IActionResult OnPostShape([Typed] DrainReading? reading)
+    {
+        _ = reading;
+        var (kind, typed) = (JsonForm.ValueOf<ShapeKind>(Request.Form["shape"].ToString()), Typed.Stretches);
+        Text("stretch");
+        foreach (var name in new[] { "known", "instrument" }) Text(name);
+        Form.ForgetFaults();
+        Shaped = true;
+        if (Stretch < 0 || Stretch >= typed.Count || !typed[Stretch].IsTyped)
+            Form.Faults.Add($"input.segments.{Math.Clamp(Stretch, 0, typed.Count - 1)}.fall_mm", "Type how long it is and how far it falls, then put on it "
+                + "what lies flat, dips or rises.");
+        else if (kind is { } shape)
+        {
+            var said = typed.Select((_, i) => (Form[$"input.segments.{i}.length_mm"], Form[$"input.segments.{i}.fall_mm"])).ToList();
+            var put = DrainShape.Put([new(typed[Stretch].LengthMm!.Value, typed[Stretch].FallMm!.Value)], 0, shape);
+            said.RemoveAt(Stretch);
+            said.InsertRange(Stretch, put.Select(p => (About(p.LengthMm), About(p.FallMm))));
+            for (var i = 0; i < said.Count; i++)
+                (Form[$"input.segments.{i}.length_mm"], Form[$"input.segments.{i}.fall_mm"]) = said[i];
+        }
+        return Page();
+        static string About(double mm) => $"~{mm.ToString("0", CultureInfo.InvariantCulture).Replace('-', '−')} mm";
+    }
+
+    /// <summary>The latest pour through this drain.</summary>
+    public Noted<PourThrough>? Poured => Job.Record.LatestOf<PourThrough>(Turbo);
 
     /// <inheritdoc/>
     public override (string Partial, object Model)? BenchDrawn => ("_DrainBench", this);

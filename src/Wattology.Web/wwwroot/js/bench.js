@@ -12,7 +12,7 @@ document.addEventListener('alpine:init', () => {
     },
     useIt() {
       if (this.tick) this.toggle();
-      const boxes = [...this.$root.closest('form').querySelectorAll('[name^="input.runs."][name$=".seconds"]')];
+      const boxes = [...this.$root.closest('form').querySelectorAll('[name="seconds"], [name^="input.runs."][name$=".seconds"]')];
       const box = boxes.find(b => !b.value.trim());
       if (!box || !this.gone) return;
       box.value = this.gone.toFixed(1) + ' s';

@@ -50,7 +50,8 @@
     }
     for (const form of root.querySelectorAll('form[data-draft]')) {
       // A form that came back with faults holds what was typed already.
-      if (!document.querySelector('.fault-list')) restore(form);
+      if (form.dataset.fresh) save(form);
+      else if (!document.querySelector('.fault-list')) restore(form);
       form.addEventListener('input', () => save(form));
     }
   };

@@ -7,11 +7,12 @@
     const bench = document.querySelector('[data-bench]');
     const svg = bench && bench.querySelector('.bench-svg');
     if (!svg) { places.replaceSync(''); return; }
-    const scale = svg.getBoundingClientRect().width / Number(bench.dataset.bench);
-    if (!scale || innerWidth < 700) { places.replaceSync(''); return; }
-    places.replaceSync([...svg.querySelectorAll('[data-box]')].map(r => `[data-on="${r.dataset.box}"] { position: absolute;
-      left: ${r.x.baseVal.value * scale}px;
-      top: ${r.y.baseVal.value * scale}px; width: ${r.width.baseVal.value * scale}px; }`).join(' '));
+    // In shares of the drawing, so that they stand on it at any width, and on paper.
+    const { width, height } = svg.viewBox.baseVal;
+    const share = (n, of) => `${(n / of * 100).toFixed(3)}%`;
+    places.replaceSync(`@media print, (min-width: 700px) { ${[...svg.querySelectorAll('[data-box]')].map(r => `[data-on="${r.dataset.box}"] {
+      position: absolute; left: ${share(r.x.baseVal.value, width)}; top: ${share(r.y.baseVal.value, height)};
+      width: ${share(r.width.baseVal.value, width)}; }`).join(' ')} }`);
   }
 
   // A value touched instead of typed goes into its box as it is said, and is read there like any other.
@@ -31,10 +32,47 @@
     return [...counts].map(([of, n]) => `${n} ${of}${n > 1 ? 's' : ''}`).join(', ');
   }
 
+  // A joint of a drawn pipe is taken and pulled: its stretch gets the length and the fall the hand gave it, as about so much.
+  let pull = null;
+  document.addEventListener('pointerdown', e => {
+    const joint = e.target.closest('.b-joint');
+    const form = joint && joint.closest('form');
+    if (!form) return;
+    e.preventDefault();
+    const [x, y] = joint.dataset.from.split(' ').map(Number);
+    const line = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+    line.setAttribute('class', 'b-tried');
+    joint.ownerSVGElement.append(line);
+    pull = { joint, svg: joint.ownerSVGElement, form, x, y, line, at: null };
+    joint.setPointerCapture(e.pointerId);
+  });
+  document.addEventListener('pointermove', e => {
+    if (!pull) return;
+    const at = new DOMPoint(e.clientX, e.clientY).matrixTransform(pull.svg.getScreenCTM().inverse());
+    pull.at = { x: Math.max(pull.x + 1, at.x), y: at.y };
+    pull.line.setAttribute('d', `M${pull.x},${pull.y}L${pull.at.x},${pull.at.y}`);
+  });
+  document.addEventListener('pointerup', () => {
+    if (!pull) return;
+    const { form, joint, svg, x, y, at, line } = pull;
+    pull = null;
+    line.remove();
+    if (!at) return;
+    const scale = Number(svg.dataset.scale);
+    const about = mm => `~${Math.round(mm / 5) * 5} mm`.replace('-', '−');
+    const say = (field, text) => {
+      const box = form.elements[`input.segments.${joint.dataset.joint}.${field}`];
+      box.value = text;
+      box.dispatchEvent(new Event('input', { bubbles: true }));
+    };
+    say('fall_mm', about((at.y - y) / scale));
+    say('length_mm', about(Math.hypot(at.x - x, at.y - y) / scale));
+    const stretch = form.querySelector(`[name="stretch"][value="${joint.dataset.joint}"]`);
+    if (stretch) stretch.checked = true;
+  });
+  document.addEventListener('pointercancel', () => { if (pull) { pull.line.remove(); pull = null; } });
+
   document.addEventListener('DOMContentLoaded', place);
   document.addEventListener('htmx:afterSettle', place);
   document.addEventListener('htmx:oobAfterSwap', place);
-  addEventListener('resize', place);
-  // Unfolded, a bench has its size only then.
-  document.addEventListener('toggle', place, true);
 })();
