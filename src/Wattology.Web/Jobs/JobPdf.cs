@@ -101,6 +101,9 @@ public static class JobPdf
         foreach (var point in Enum.GetValues<HoldPoint>())
             foreach (var item in job.HoldPoint(point).Items.Where(i => Remedies.Find(i.Id) is not null)) flow.Fact(item.Settled ? "Put right"
                 : "Open", $"{item.Title}. {item.Because}");
+        foreach (var pair in ProofOfCure.Of(job).SelectMany(p => p.Pairs).Distinct().Where(p => p is { Before: not null, After: not null }))
+            flow.Fact("Proof of cure", $"{pair.Title}, {pair.Words}{(pair.Changed.Count > 0 ? $". Between: {string.Join(", ", pair.Changed.Select(job.TitleOf)
+                .Distinct().Select(t => t.ToLowerInvariant()))}" : "")}");
         foreach (var (finding, answered) in job.Answers.OrderBy(a => a.Value.Entry.Seq))
         {
             var words = FindingWords.Of(finding);

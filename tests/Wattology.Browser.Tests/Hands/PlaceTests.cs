@@ -92,7 +92,7 @@ public sealed class PlaceTests(DemoShopFixture demo)
         using var bay = new Bay(demo.Shop.Address, 1280, 900);
         bay.SignInAs("ines");
         var job = DemoJobs.Find(bay, "Lifeboat tractor");
-        bay.Open(job + "/crankcase");
+        bay.Open(job + "/suction");
         Assert.True(bay.Look("#drawing").Displayed && bay.Look("#beside").Displayed);
         bay.See("#beside", "Ilmari 6H 240, diesel");
         bay.See("#beside", "Loose ends");
@@ -117,7 +117,8 @@ public sealed class PlaceTests(DemoShopFixture demo)
         var job = DemoJobs.Find(bay, "Forage harvester, green", "Parts");
         foreach (var path in new[] { "/", "/book-in", "/instruments", "/limits", "/tablet", job, job + "/drain/1", job + "/oil-supply/1", job + "/findings",
             job + "/fit", job + "/prime", job + "/start", job + "/after-run", job + "/hand-over", job + "/record", job + "/clocking/1", job + "/parts",
-            job + "/release", job + "/triage", job + "/loose-ends" })
+            job + "/release", job + "/triage", job + "/loose-ends", job + "/pour-through/1", job + "/blow-by", job + "/compression", job + "/cure",
+            "/limits/crankcase-open" })
         {
             bay.Open(path);
             Assert.True(Number(bay, "return document.documentElement.scrollWidth") <= 360, $"{path} is wider than the phone");
@@ -167,6 +168,29 @@ public sealed class PlaceTests(DemoShopFixture demo)
                     svg.querySelectorAll('text').forEach(t => { if (t.getAttribute('font-size') * scale < 15) wrong.push(`${t.textContent} is small`); });
                     return wrong.join('; ');
                     """));
+            }
+            // So on the benches: each box on its place and none over another, every word legible; on a phone the boxes stand under the drawing.
+            var climb = DemoJobs.Find(bay, "Hill-climb");
+            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase" })
+            {
+                bay.Open($"{climb}/{sheet}");
+                Assert.Equal("", bay.Script("""
+                    document.querySelectorAll('details.figures').forEach(d => { d.open = true; });
+                    const wrong = [], svg = document.querySelector('.drawn .bench-svg'), phone = innerWidth < 700;
+                    const boxes = [...document.querySelectorAll('.drawn [data-on]')].map(e => [e.dataset.on, e.getBoundingClientRect()]);
+                    boxes.forEach(([name, a], i) => {
+                        const at = svg.querySelector(`[data-box="${name}"]`).getBoundingClientRect();
+                        if (!phone && (Math.abs(a.left - at.left) > 2 || Math.abs(a.top - at.top) > 2)) wrong.push(`${name} off its place`);
+                        boxes.slice(i + 1).forEach(([other, b]) => { if (a.left + 1 < b.right && b.left + 1 < a.right && a.top + 1 < b.bottom
+                            && b.top + 1 < a.bottom) wrong.push(`${name} over ${other}`); });
+                        if (a.right > innerWidth) wrong.push(`${name} reaches out`);
+                    });
+                    const scale = svg.getBoundingClientRect().width / svg.viewBox.baseVal.width;
+                    if (!phone) svg.querySelectorAll('text').forEach(t => { if (parseFloat(getComputedStyle(t).fontSize) * scale < 15)
+                        wrong.push(`${t.textContent} is small`); });
+                    return wrong.join('; ');
+                    """));
+                Assert.Equal(true, bay.Script("return document.documentElement.scrollWidth <= document.documentElement.clientWidth"));
             }
         }
     }
