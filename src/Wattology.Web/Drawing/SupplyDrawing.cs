@@ -96,7 +96,12 @@ public static class SupplyDrawing
         SvgNode.Path(svg, "c-doubt", Curve(chart.Cold));
         SvgNode.Path(svg, "c-clean", Curve(chart.Hot));
         SvgNode.Text(svg, "c-text", X(chart.Cold[^1].Gallery), Y(chart.Cold[^1].Inlet) - 6, "cold oil", "end");
-        SvgNode.Text(svg, "c-text", X(chart.Hot[^1].Gallery), Y(chart.Hot[^1].Inlet) + 20, "hot oil", "end");
+        SvgNode.Text(svg, "c-text", X(chart.Hot[^1].Gallery), Y(chart.Hot[^1].Inlet) + 30, "hot oil", "end");
+        foreach (var kpa in new[] { 0.5, 1 }.Select(s => s * most / 1.08))
+        {
+            SvgNode.Path(svg, "c-axis", $"M{Left},{SvgNode.Number(Y(kpa))}h-6");
+            SvgNode.Text(svg, "c-text", Left - 10, Y(kpa) + 5, units.ShowPressure(Math.Round(kpa)).Split(' ')[0], "end");
+        }
         foreach (var state in chart.States)
         {
             var (x, y) = (SvgNode.Number(X(state.State.GalleryKpa)), Y(state.InletKpa));
@@ -107,7 +112,7 @@ public static class SupplyDrawing
             SvgNode.Path(svg, "c-axis", $"M{x},{Bottom}v6");
             SvgNode.Text(svg, "c-text", X(state.State.GalleryKpa), Bottom + 24, state.State.Name == FeedStates.Cold ? "cold" : state.State.Name, "middle");
         }
-        SvgNode.Text(svg, "c-text", Left + 6, Top + 6, "at the inlet", "start");
+        SvgNode.Text(svg, "c-text", Left + 6, Top + 6, $"at the inlet, {units.Pressure}", "start");
         SvgNode.Text(svg, "c-text", (Left + Right) / 2, FullHeight - 4, "gallery pressure");
         return svg.ToString(SaveOptions.DisableFormatting);
     }

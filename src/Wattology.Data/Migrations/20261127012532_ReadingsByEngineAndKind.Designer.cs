@@ -11,8 +11,8 @@ using Wattology.Data;
 namespace Wattology.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261127005052_ReadingsByKind")]
-    partial class ReadingsByKind
+    [Migration("20261127012532_ReadingsByEngineAndKind")]
+    partial class ReadingsByEngineAndKind
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)

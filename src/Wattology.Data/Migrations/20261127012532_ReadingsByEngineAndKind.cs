@@ -5,11 +5,16 @@
 namespace Wattology.Data.Migrations
 {
     /// <inheritdoc />
-    public partial class ReadingsByKind : Migration
+    public partial class ReadingsByEngineAndKind : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.CreateIndex(
+                name: "IX_Jobs_Family_Row",
+                table: "Jobs",
+                columns: new[] { "Family", "Row" });
+
             migrationBuilder.CreateIndex(
                 name: "IX_Entries_Kind_AtMs",
                 table: "Entries",
@@ -19,6 +24,10 @@ namespace Wattology.Data.Migrations
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropIndex(
+                name: "IX_Jobs_Family_Row",
+                table: "Jobs");
+
             migrationBuilder.DropIndex(
                 name: "IX_Entries_Kind_AtMs",
                 table: "Entries");
