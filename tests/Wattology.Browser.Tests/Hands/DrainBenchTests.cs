@@ -58,9 +58,12 @@ public sealed class DrainBenchTests(DemoShopFixture demo)
             .Append(Value(bay, "exit_above_oil_mm"))).Replace("~−", "−", StringComparison.Ordinal));
         // The lowest joint is pulled down, and its stretch falls further.
         var joint = bay.Look(".b-joint[data-joint='3']");
+        var was = bay.Script("return Number(arguments[0].getAttribute('cy'))", joint)!;
         bay.Script("arguments[0].scrollIntoView({block:'center'})", joint);
         new Actions(bay.Driver).MoveToElement(joint).ClickAndHold().MoveByOffset(0, 40).Release().Perform();
-        bay.See(".bench-svg", "centre section");
+        // The bench is drawn anew to it.
+        bay.Gone(".b-tried");
+        bay.Until("return Number(document.querySelector(\".b-joint[data-joint='3']\").getAttribute('cy')) !== arguments[0]", was);
         var fall = int.Parse(Value(bay, "segments.3.fall_mm").Trim('~').Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
         Assert.True(fall > 90, $"{fall}");
         ((ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setEmulatedMedia", new Dictionary<string, object?> { ["media"] = "print" });

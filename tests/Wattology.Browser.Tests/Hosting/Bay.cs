@@ -184,6 +184,9 @@ public sealed partial class Bay : IDisposable
 
     public object? Script(string script, params object[] args) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, args);
 
+    /// <summary>Waits until a script says true.</summary>
+    public void Until(string script, params object[] args) => Wait(_ => Script(script, args) is true ? this : null, script);
+
     /// <summary>What the browser complained about so far: script errors and refused styles or scripts.</summary>
     public IReadOnlyList<string> Complaints() => [.. _driver.Manage().Logs.GetLog(LogType.Browser)
         .Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message)];

@@ -74,7 +74,7 @@ public sealed class PreviewTests
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
         var nothing = await jory.PostAsync(job + "/crankcase?handler=Preview");
-        Assert.Empty(nothing.Text.Trim());
+        Assert.Empty(nothing.Page.QuerySelectorAll("p"));
         var half = await jory.PostAsync(job + "/crankcase?handler=Preview", ("pressure_kpa", "2"));
         Assert.Contains("Not judged yet; still open:", half.Text);
         Assert.NotNull(half.Page.QuerySelector("a[data-label-of=f-running]"));
@@ -83,7 +83,7 @@ public sealed class PreviewTests
 
         var high = await jory.PostAsync(job + "/crankcase?handler=Preview", ("pressure_kpa", "2"), ("running", "idle"));
         Assert.Equal("stop", high.Said(".verdict"));
-        Assert.Equal("Limit: sound up to 1 kPa, doubtful up to 1.5 kPa (usual practice).", high.Said(".source"));
+        Assert.StartsWith("Limit: sound up to 1 kPa, doubtful up to 1.5 kPa (usual practice).", high.Said(".source"), StringComparison.Ordinal);
         // A stop opens the first start's item; a sound reading would settle it again.
         await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "2"), ("running", "idle"), ("known", "measured"), ("instrument", "g"), ("once", "a"));
         var low = await jory.PostAsync(job + "/crankcase?handler=Preview", ("pressure_kpa", "0.4"), ("running", "idle"));
