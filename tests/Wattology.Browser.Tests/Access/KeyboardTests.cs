@@ -40,7 +40,7 @@ public sealed class KeyboardTests(DemoShopFixture demo)
         Assert.Contains("fault-list", bay.Driver.SwitchTo().ActiveElement().GetDomAttribute("class"));
         Tab(bay, e => e.GetDomAttribute("name") == "instrument");
         Send(bay, "low-pressure gauge 1" + Keys.Enter);
-        bay.See("#spot-crankcase", "0.6 kPa");
+        bay.See("#mark-crankcase", "0.6 kPa");
     }
 
     [Fact]

@@ -184,6 +184,15 @@ public sealed partial class Bay : IDisposable
 
     public object? Script(string script, params object[] args) => ((IJavaScriptExecutor)_driver).ExecuteScript(script, args);
 
+    /// <summary>Drags from one point of the window to another.</summary>
+    public void Drag(double fromX, double fromY, double toX, double toY)
+    {
+        foreach (var (type, x, y) in new[] { ("mousePressed", fromX, fromY), ("mouseMoved", (fromX + toX) / 2, (fromY + toY) / 2), ("mouseMoved", toX, toY),
+            ("mouseReleased", toX, toY) })
+            _driver.ExecuteCdpCommand("Input.dispatchMouseEvent", new Dictionary<string, object?> { ["type"] = type, ["x"] = x, ["y"] = y,
+                ["button"] = "left", ["buttons"] = 1, ["clickCount"] = 1 });
+    }
+
     /// <summary>Waits until a script says true.</summary>
     public void Until(string script, params object[] args) => Wait(_ => Script(script, args) is true ? this : null, script);
 

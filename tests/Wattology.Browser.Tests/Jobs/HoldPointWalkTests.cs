@@ -59,8 +59,8 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "gauge 1");
         bay.PressButton("Record the pressure");
-        bay.See("#spot-crankcase", "stop");
-        bay.Press("#spot-drain-1");
+        bay.See("#mark-crankcase", "stop");
+        bay.Press("#mark-drain-1");
         bay.Answer("drain-installed-1", "flat-or-rising");
         bay.Open(job + "/start");
         foreach (var item in new[] { "Oil and filter new, or kept because", "Oil level between the marks", "Feed connected and tight", "Drain as installed",

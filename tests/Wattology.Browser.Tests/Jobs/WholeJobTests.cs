@@ -72,7 +72,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
 
     private static void FindTheCause(Bay bay, string job)
     {
-        bay.Press("#spot-findings");
+        bay.Press("#mark-findings");
         bay.See("#sheet-title", "Findings and cause");
         Assert.Equal(job + "/findings", bay.At);
         foreach (var (finding, answer) in new[]
@@ -333,7 +333,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "low-pressure gauge 1");
         bay.PressButton("Record the pressure");
-        bay.See("#spot-crankcase", "0.4 kPa");
+        bay.See("#mark-crankcase", "0.4 kPa");
     }
 
     private static void HandOver(Bay bay, string job)

@@ -24,7 +24,9 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
     private IReadOnlyList<Cure>? _cures;
 
     /// <summary>How many segments the form shows.</summary>
-    public int SegmentRows => RowsShown("input.segments", FewestRows);
+    public int SegmentRows => Math.Max(RowsShown("input.segments", FewestRows), Request.HasFormContentType
+        // A row that stands blank on the page has its place on the drawing, too.
+        ? Request.Form.Keys.Select(k => FormState.RowOf("input.segments", k)).DefaultIfEmpty(-1).Max() + 1 : 0);
 
     /// <summary>What is known of the flow, beside the box.</summary>
     public string FlowHint => LastCatch is not { } feed ? "The maker's figure, or an estimate; about 1 to 3 l/min hot on a car or van."

@@ -7,12 +7,11 @@
     const bench = document.querySelector('[data-bench]');
     const svg = bench && bench.querySelector('.bench-svg');
     if (!svg) { places.replaceSync(''); return; }
-    // In shares of the drawing, so that they stand on it at any width, and on paper.
-    const { width, height } = svg.viewBox.baseVal;
-    const share = (n, of) => `${(n / of * 100).toFixed(3)}%`;
+    // In shares of the drawing's width, so that they stand on it however wide it is, and on paper.
+    const { width } = svg.viewBox.baseVal;
+    const share = n => `${(n.baseVal.value / width * 100).toFixed(3)}cqw`;
     places.replaceSync(`@media print, (min-width: 700px) { ${[...svg.querySelectorAll('[data-box]')].map(r => `[data-on="${r.dataset.box}"] {
-      position: absolute; left: ${share(r.x.baseVal.value, width)}; top: ${share(r.y.baseVal.value, height)};
-      width: ${share(r.width.baseVal.value, width)}; }`).join(' ')} }`);
+      position: absolute; left: ${share(r.x)}; top: ${share(r.y)}; width: ${share(r.width)}; }`).join(' ')} }`);
   }
 
   // A value touched instead of typed goes into its box as it is said, and is read there like any other.
@@ -31,6 +30,56 @@
     counts.set(kind, (counts.get(kind) || 0) + 1);
     return [...counts].map(([of, n]) => `${n} ${of}${n > 1 ? 's' : ''}`).join(', ');
   }
+
+  // A port of the dial is turned by the finger or by the arrow keys; its angle goes into its box, always as seen from the compressor end.
+  const turned = (port, degrees) => {
+    const box = port.closest('form').elements[port.dataset.field];
+    box.value = `${((Math.round(degrees) % 360) + 360) % 360}°`;
+    box.dispatchEvent(new Event('input', { bubbles: true }));
+  };
+  const dialAngle = (svg, e) => {
+    const at = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM().inverse());
+    const [x, y] = svg.dataset.axis.split(' ').map(Number);
+    return Math.atan2((svg.dataset.mirrored ? -1 : 1) * (at.x - x), y - at.y) * 180 / Math.PI;
+  };
+  let turn = null;
+  document.addEventListener('pointerdown', e => {
+    const port = e.target.closest('.dial-port[data-field]');
+    if (!port || !port.closest('form')) return;
+    e.preventDefault();
+    port.focus({ preventScroll: true });
+    turn = { port, svg: port.ownerSVGElement, from: Number(port.dataset.deg), at: null };
+    port.setPointerCapture(e.pointerId);
+  });
+  document.addEventListener('pointermove', e => {
+    if (!turn) return;
+    turn.at = dialAngle(turn.svg, e);
+    const by = (turn.svg.dataset.mirrored ? -1 : 1) * (turn.at - turn.from);
+    turn.port.setAttribute('transform', `rotate(${by} ${turn.svg.dataset.axis})`);
+  });
+  document.addEventListener('pointerup', () => {
+    if (turn && turn.at !== null) turned(turn.port, turn.at);
+    turn = null;
+  });
+  document.addEventListener('pointercancel', () => { if (turn) turn.port.removeAttribute('transform'); turn = null; });
+  let keyed = null;
+  document.addEventListener('keydown', e => {
+    const port = e.target.closest && e.target.closest('.dial-port[data-field]');
+    const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 15, PageDown: -15 }[e.key];
+    if (!port || !by) return;
+    e.preventDefault();
+    // To the right is clockwise as it is seen.
+    const degrees = Number(port.dataset.deg) + (port.ownerSVGElement.dataset.mirrored ? -by : by);
+    port.dataset.deg = degrees;
+    keyed = port.dataset.field;
+    turned(port, degrees);
+  });
+  // Drawn anew, the port that was being turned keeps the focus.
+  document.addEventListener('htmx:oobAfterSwap', () => {
+    if (!keyed || document.activeElement !== document.body) return;
+    const port = document.querySelector(`.dial-port[data-field="${keyed}"]`);
+    if (port) port.focus({ preventScroll: true });
+  });
 
   // A joint of a drawn pipe is taken and pulled: its stretch gets the length and the fall the hand gave it, as about so much.
   let pull = null;

@@ -1,0 +1,85 @@
+using Wattology.Core.Clocking;
+using Wattology.Core.UnitOpen;
+
+namespace Wattology.Core.Drawing;
+
+/// <summary>A port on a ring of the clocking dial.</summary>
+/// <param name="Ring">The ring.</param>
+/// <param name="Name">Its name: "turbine inlet", "oil inlet", "drain", "outlet".</param>
+/// <param name="Deg">Where it stands, clockwise from twelve o'clock seen from the compressor end.</param>
+/// <param name="Field">The box that holds its angle; null where it follows another port.</param>
+public sealed record DialPort(TurnedRing Ring, string Name, double Deg, string? Field);
+
+/// <summary>The clocking dial: three rings on one axis, seen from one named end.</summary>
+/// <param name="FromTurbine">It is seen from the turbine end, and left is right.</param>
+public sealed record ClockingDial(bool FromTurbine)
+{
+    /// <summary>Its size in drawing units.</summary>
+    public const double Width = 760, Height = 560;
+
+    /// <summary>Its axis.</summary>
+    public static readonly Point Axis = new(380, 286);
+
+    /// <summary>Inner and outer radius of each ring, from the turbine housing in.</summary>
+    public static readonly IReadOnlyDictionary<TurnedRing, (double Inner, double Outer)> Rings = new Dictionary<TurnedRing, (double, double)>
+    {
+        [TurnedRing.Turbine] = (142, 186), [TurnedRing.Centre] = (96, 138), [TurnedRing.Compressor] = (46, 92),
+    };
+
+    /// <summary>Where what is in the way is hatched.</summary>
+    public const double ArcInner = 192, ArcOuter = 212;
+
+    /// <summary>Where the words of arcs stand.</summary>
+    public const double WordRadius = 226;
+
+    /// <summary>The boxes: as received on the left, wanted on the right.</summary>
+    public static readonly IReadOnlyList<BenchBox> Boxes =
+    [
+        Of("plan.received.turbine_inlet_deg", 6, 40, TurnedRing.Turbine), Of("plan.received.oil_inlet_deg", 6, 206, TurnedRing.Centre),
+        Of("plan.received.outlet_deg", 6, 400, TurnedRing.Compressor), Of("plan.turbine_wanted_deg", 606, 40, TurnedRing.Turbine),
+        Of("plan.most_tilt_deg", 606, 206, TurnedRing.Centre), Of("plan.outlet_wanted_deg", 606, 400, TurnedRing.Compressor),
+    ];
+
+    private static BenchBox Of(string field, double x, double y, TurnedRing ring)
+    {
+        var box = new Box(x, y, DrainBench.BoxWidth, DrainBench.BoxHeight);
+        var (left, radius) = (x < Axis.X, (Rings[ring].Inner + Rings[ring].Outer) / 2);
+        // Led to its own ring, on its side of it.
+        var rise = Math.Clamp(y + DrainBench.BoxHeight / 2 - Axis.Y, -radius * 0.8, radius * 0.8);
+        return new(field, box, new(Axis.X + (left ? -1 : 1) * Math.Sqrt(radius * radius - rise * rise), Axis.Y + rise));
+    }
+
+    /// <summary>A point of the dial.</summary>
+    /// <param name="degrees">Clockwise from twelve o'clock, seen from the compressor end.</param>
+    /// <param name="radius">From the axis.</param>
+    public Point At(double degrees, double radius)
+    {
+        var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
+        return new(Axis.X + (FromTurbine ? -1 : 1) * radius * sin, Axis.Y - radius * cos);
+    }
+
+    /// <summary>The angle of a point of the dial, seen from the compressor end, 0 up to 360.</summary>
+    public double AngleOf(Point at)
+    {
+        var degrees = Math.Atan2((FromTurbine ? -1 : 1) * (at.X - Axis.X), Axis.Y - at.Y) * 180 / Math.PI;
+        return degrees < 0 ? degrees + 360 : degrees;
+    }
+
+    /// <summary>The ports of rings that stand so.</summary>
+    /// <param name="rings">Their angles; a ring nobody gave an angle for has none.</param>
+    /// <param name="drainOffset">Drain after the oil inlet, degrees.</param>
+    /// <param name="fields">Whether they can be turned by their boxes.</param>
+    public static IReadOnlyList<DialPort> Ports((double? Turbine, double? Oil, double? Outlet) rings, double drainOffset, bool fields = false)
+    {
+        var ports = new List<DialPort>();
+        void Add(TurnedRing ring, string name, double? degrees, string? field)
+        {
+            if (degrees is { } at) ports.Add(new(ring, name, at, fields ? field : null));
+        }
+        Add(TurnedRing.Turbine, "turbine inlet", rings.Turbine, "plan.received.turbine_inlet_deg");
+        Add(TurnedRing.Centre, "oil inlet", rings.Oil, "plan.received.oil_inlet_deg");
+        Add(TurnedRing.Centre, "drain", rings.Oil + drainOffset, null);
+        Add(TurnedRing.Compressor, "outlet", rings.Outlet, "plan.received.outlet_deg");
+        return ports;
+    }
+}

@@ -1,0 +1,96 @@
+using System.Globalization;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+using Wattology.Browser.Tests.Hosting;
+
+namespace Wattology.Browser.Tests.Hands;
+
+/// <summary>The clocking bench under the hand: the dial stands as it is typed, dragged or keyed, from either end, and writes its plan.</summary>
+public sealed class ClockingBenchTests(DemoShopFixture demo)
+{
+    private const string OilField = "plan.received.oil_inlet_deg";
+
+    // Where the oil inlet is drawn, as an angle seen on the screen.
+    private static double Drawn(Bay bay) => Convert.ToDouble(bay.Script("""
+        const svg = document.querySelector('.clocking-dial'), [x, y] = svg.dataset.axis.split(' ').map(Number);
+        const dot = svg.querySelector(".dial-received[data-port='oil inlet'] circle");
+        return (Math.atan2(dot.cx.baseVal.value - x, y - dot.cy.baseVal.value) * 180 / Math.PI + 360) % 360;
+        """), CultureInfo.InvariantCulture);
+
+    private static void Stands(Bay bay, double degrees) => bay.Until(
+        "const p = document.querySelector(\".dial-received[data-port='oil inlet']\"); return !!p && Math.abs(Number(p.dataset.deg) - arguments[0]) < 0.06", degrees);
+
+    [Theory]
+    [InlineData(1280, 900)]
+    [InlineData(820, 1180)]
+    public void The_dial_is_turned_by_figure_finger_and_key_from_either_end_and_writes_its_plan(int width, int height)
+    {
+        using var bay = new Bay(demo.Shop.Address, width, height);
+        bay.SignInAs("jory");
+        var job = bay.BookIn($"Tuned trike {width}", kind: "custom");
+        bay.Open(job + "/clocking/1");
+        bay.PressLink("Three rings on one dial");
+        bay.See("#sheet-title", "Clocking bench");
+        Assert.False(bay.IsThere(".dial-port"));
+        foreach (var degrees in new[] { 0, 24, 91, 180, 206, 330 })
+        {
+            bay.Type(OilField, $"{degrees}");
+            Stands(bay, degrees);
+            Assert.Equal(degrees, Drawn(bay), 0.2);
+            bay.Choose("seen_from", "turbine");
+            bay.See(".clocking-dial", "turbine");
+            bay.Until("return document.querySelector('.clocking-dial').dataset.mirrored === 'true'");
+            // Mirrored on the screen; the figure stays, as seen from the compressor end.
+            Assert.Equal((360 - degrees) % 360, Drawn(bay), 0.2);
+            Assert.Equal($"{degrees}", bay.ValueOf(OilField));
+            bay.Choose("seen_from", "compressor");
+            bay.Until("return !document.querySelector('.clocking-dial').dataset.mirrored");
+        }
+        bay.Type(OilField, "11:00");
+        Stands(bay, -30);
+        // By key: to the right is clockwise as it is seen.
+        bay.Script("document.querySelector(\".dial-received[data-port='oil inlet']\").focus()");
+        new Actions(bay.Driver).SendKeys(Keys.ArrowRight).SendKeys(Keys.ArrowRight).Perform();
+        Stands(bay, 332);
+        Assert.Equal("332°", bay.ValueOf(OilField));
+        // By finger: dragged to three o'clock.
+        var port = bay.Look(".dial-received[data-port='oil inlet']");
+        bay.Script("arguments[0].ownerSVGElement.scrollIntoView({block:'center', behavior:'instant'})", port);
+        var way = ((IReadOnlyCollection<object>)bay.Script("""
+            const svg = document.querySelector('.clocking-dial'), [x, y] = svg.dataset.axis.split(' ').map(Number);
+            const from = arguments[0].getBoundingClientRect(), to = new DOMPoint(x + 117, y).matrixTransform(svg.getScreenCTM());
+            return [from.left + from.width / 2, from.top + from.height / 2, to.x, to.y];
+            """, port)!).Select(v => Convert.ToDouble(v, CultureInfo.InvariantCulture)).ToArray();
+        bay.Drag(way[0], way[1], way[2], way[3]);
+        bay.Until("const box = document.querySelector(`[name='${arguments[0]}']`); return Math.abs(parseFloat(box.value) - 90) <= 2", OilField);
+
+        foreach (var (field, text) in new[] { (OilField, "24"), ("plan.received.turbine_inlet_deg", "282"), ("plan.received.outlet_deg", "106"),
+            ("plan.turbine_wanted_deg", "282"), ("plan.outlet_wanted_deg", "82") }) bay.Type(field, text);
+        bay.Choose("plan.turbine.held", "bolts");
+        bay.Choose("plan.compressor.held", "band");
+        bay.See("#preview .plan", "Turn the centre section 24° anticlockwise, until the oil inlet stands at 0° (12:00).");
+        bay.See("#preview .plan", "Nip the compressor housing's band.");
+        Assert.True(bay.IsThere(".dial-wanted[data-port='oil inlet'][data-deg='0']"));
+        Assert.True(bay.IsThere(".dial-window"));
+        bay.Choose("plan.school", "vehicle");
+        bay.See("#preview .plan", "Bolt the turbine inlet to its manifold");
+        bay.Choose("known", "measured");
+        bay.Type("instrument", "angle gauge 9", ".drawn-form");
+        bay.PressButton("Record the plan");
+        bay.PressButton("Begin: open these loose ends");
+        bay.Open(job + "/loose-ends");
+        bay.See("#sheet", "the turbine housing's bolts");
+        Assert.Empty(bay.Complaints());
+    }
+
+    [Fact]
+    public void A_sealed_unit_is_not_turned()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("jory");
+        var job = bay.BookIn("Sealed saw");
+        bay.Open(job + "/clocking-plan/1");
+        bay.See(".caution", "is not turned");
+        Assert.False(bay.IsThere(".drawn-form"));
+    }
+}
