@@ -78,6 +78,7 @@ public sealed class ClockingBenchTests(DemoShopFixture demo)
         bay.Type("instrument", "angle gauge 9", ".drawn-form");
         bay.PressButton("Record the plan");
         bay.PressButton("Begin: open these loose ends");
+        bay.See(".said", "2 loose ends recorded");
         bay.Open(job + "/loose-ends");
         bay.See("#sheet", "the turbine housing's bolts");
         Assert.Empty(bay.Complaints());

@@ -51,10 +51,15 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         });
         Take("pad-tablet", tractor + "/oil-supply/1", tablet, () => new Hand(tablet).Touch("details.figures > summary").Key("9", "5", "in", "1", "0")
             .Touch("[name='input.oil_temp_c']").Key("2", "0").Touch("[name='input.gallery_kpa']").Key("1", "point", "6", "bar"));
-        Take("clocking", tractor + "/clocking/1", null, () =>
+        Take("clocking", Job("Hill-climb") + "/clocking-plan/1", null, () =>
         {
-            desk.Type("input.oil_inlet_deg", "24");
-            desk.Script("document.querySelector('.dial-box').scrollIntoView({block:'center'})");
+            foreach (var (field, text) in new[] { ("received.turbine_inlet_deg", "282"), ("received.oil_inlet_deg", "24"), ("received.outlet_deg", "106"),
+                ("turbine_wanted_deg", "282"), ("outlet_wanted_deg", "82"), ("forbidden.0.what", "manifold"), ("forbidden.0.part_offset_deg", "0"),
+                ("forbidden.0.from_deg", "40"), ("forbidden.0.to_deg", "80") }) desk.Type($"plan.{field}", text);
+            desk.Choose("plan.turbine.held", "bolts");
+            desk.Choose("plan.compressor.held", "band");
+            desk.See("#preview .plan", "Turn the centre section");
+            desk.Script("document.activeElement.blur(); document.querySelector('.drawn-form').scrollIntoView({block:'start'})");
         });
         Take("crankcase", Job("School minibus", "Triage") + "/crankcase", null, () =>
         {
