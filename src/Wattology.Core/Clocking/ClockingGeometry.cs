@@ -101,6 +101,9 @@ public sealed record TurnResult(double TurnDeg, double LeftDeg, int? Steps);
 /// <summary>The short way round.</summary>
 public static class Turning
 {
+    /// <summary>An angle from 0 up to 360.</summary>
+    public static double Wrap(double degrees) => degrees % 360 is var wrapped && wrapped < 0 ? wrapped + 360 : wrapped;
+
     /// <summary>Want less now, reduced to (−180, 180]; on a stepped joint the nearest step, half-ties toward none.</summary>
     public static TurnResult Compute(TurnInput input)
     {

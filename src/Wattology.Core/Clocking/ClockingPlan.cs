@@ -81,9 +81,8 @@ public enum TurnedRing
 /// <param name="Text">What to do, in words a hand can follow.</param>
 /// <param name="Why">Why; empty where that is plain.</param>
 /// <param name="Ring">The ring it moves; null where it moves none.</param>
-/// <param name="ToDeg">Where that ring's port stands after it.</param>
 /// <param name="Opens">The loose end it leaves; empty where it leaves none.</param>
-public sealed record PlanStep(string Text, string Why = "", TurnedRing? Ring = null, double? ToDeg = null, string Opens = "");
+public sealed record PlanStep(string Text, string Why = "", TurnedRing? Ring = null, string Opens = "");
 
 /// <summary>A plan, or why there is none.</summary>
 /// <param name="Window">Oil inlet angles that satisfy everything at once.</param>
@@ -109,7 +108,7 @@ public static class ClockingPlan
         InputReader.Validate(input);
         // The turbine inlet held as it will sit carries the other two with it.
         var carried = input.TurbineWantedDeg - input.Received.TurbineInletDeg;
-        var (oil, outlet) = (Wrap(input.Received.OilInletDeg + carried), Wrap(input.Received.OutletDeg + carried));
+        var (oil, outlet) = (Turning.Wrap(input.Received.OilInletDeg + carried), Turning.Wrap(input.Received.OutletDeg + carried));
         var stands = new ClockingInput(oil, input.HeadingDeg, input.CompressorUpDeg, input.DrainOffsetDeg, input.Attitudes);
         var window = FreeWindow.Compute(new(stands, input.MostTiltDeg, input.Forbidden ?? [], input.Turbine.Turns));
         if (window.Allowed.Count == 0) return new(window.Allowed, window.Smallest is { What: FreeWindow.StepDemand } step && input.Turbine.Pinned
@@ -119,7 +118,7 @@ public static class ClockingPlan
         var centre = Turning.Compute(new(oil, best));
         // A stepped compressor housing goes by its steps on the centre section as that stands then.
         var turn = Turning.Compute(new(outlet + centre.TurnDeg, input.OutletWantedDeg, input.Compressor.Turns));
-        var wanted = new RingAngles(Wrap(input.TurbineWantedDeg), Wrap(best), Wrap(outlet + centre.TurnDeg + turn.TurnDeg));
+        var wanted = new RingAngles(Turning.Wrap(input.TurbineWantedDeg), Turning.Wrap(best), Turning.Wrap(outlet + centre.TurnDeg + turn.TurnDeg));
         return new(window.Allowed, null, wanted, Tilt(best), Steps(input, oil, outlet, wanted, turn.LeftDeg));
     }
 
@@ -148,15 +147,15 @@ public static class ClockingPlan
         steps.Add(new(input.School == ClockingSchool.Bench
             ? $"Hold the turbine inlet at {At(wanted.TurbineInletDeg)}, as it will sit on its manifold."
             : $"Bolt the turbine inlet to its manifold: it stands at {At(wanted.TurbineInletDeg)}.",
-            "It is the reference and does not move again.", TurnedRing.Turbine, wanted.TurbineInletDeg));
+            "It is the reference and does not move again.", TurnedRing.Turbine));
         steps.Add(moves.Centre ? new($"Turn the centre section {Turn(turnsCentre)}, until the oil inlet stands at {At(wanted.OilInletDeg)}.",
-            input.Turbine.StepDeg is null ? "" : "It goes by the steps of its joint.", TurnedRing.Centre, wanted.OilInletDeg)
-            : new($"The centre section stays: the oil inlet stands at {At(wanted.OilInletDeg)}.", Ring: TurnedRing.Centre, ToDeg: wanted.OilInletDeg));
+            input.Turbine.StepDeg is null ? "" : "It goes by the steps of its joint.", TurnedRing.Centre)
+            : new($"The centre section stays: the oil inlet stands at {At(wanted.OilInletDeg)}.", Ring: TurnedRing.Centre));
         if (moves.Centre) steps.Add(new(input.Turbine.Held == JointHeld.Band ? "Nip the turbine housing's band." : "Nip one turbine housing screw."));
         steps.Add(moves.Outlet ? new($"Turn the compressor housing until its outlet stands at {At(wanted.OutletDeg)}: {Turn(turnsOutlet)} from where it came.",
-            Math.Abs(left) >= NoTurnDeg ? $"{Math.Abs(left).ToString("0", CultureInfo.InvariantCulture)}° stay: {(input.Compressor.Pinned ? "its joint is pinned"
-                : "its joint goes by steps")}, so the pipe takes them." : "", TurnedRing.Compressor, wanted.OutletDeg)
-            : new($"The compressor housing stays: its outlet stands at {At(wanted.OutletDeg)}.", Ring: TurnedRing.Compressor, ToDeg: wanted.OutletDeg));
+            Math.Abs(left) >= NoTurnDeg ? $"{Math.Abs(left).ToString("0", CultureInfo.InvariantCulture)}° stay: {
+                (input.Compressor.Pinned ? "its joint is pinned" : "its joint goes by steps")}, so the pipe takes them." : "", TurnedRing.Compressor)
+            : new($"The compressor housing stays: its outlet stands at {At(wanted.OutletDeg)}.", Ring: TurnedRing.Compressor));
         if (moves.Outlet || moves.Centre) steps.Add(new(input.Compressor.Held == JointHeld.Band ? "Nip the compressor housing's band."
             : "Nip one compressor housing screw: never one that also holds the actuator's bracket."));
         if (input.School == ClockingSchool.Bench) steps.Add(new("Fit it on trial in the vehicle, and correct the last degrees there."));
@@ -179,11 +178,9 @@ public static class ClockingPlan
     /// <summary>An angle as degrees and as a time on the dial: "82° (2:45)".</summary>
     public static string At(double degrees)
     {
-        var minutes = (int)Math.Round(Wrap(degrees) * 2 / 5) * 5 % 720;
-        return $"{Math.Round(Wrap(degrees)) % 360:0}° ({(minutes < 60 ? 12 : minutes / 60)}:{minutes % 60:00})";
+        var minutes = (int)Math.Round(Turning.Wrap(degrees) * 2 / 5) * 5 % 720;
+        return $"{Math.Round(Turning.Wrap(degrees)) % 360:0}° ({(minutes < 60 ? 12 : minutes / 60)}:{minutes % 60:00})";
     }
 
     private static double Short(double degrees) => Turning.Compute(new(0, degrees)).TurnDeg;
-
-    private static double Wrap(double degrees) => ((degrees % 360) + 360) % 360;
 }

@@ -12,6 +12,9 @@ public sealed record ForbiddenArc(string What, [Bounds(-1e6, 1e6)] double PartOf
 {
     /// <summary>The whole circle: its end lies a full turn behind its beginning.</summary>
     public bool IsFull => Math.Abs(ToDeg - FromDeg) >= 360 - Nearly.Same;
+
+    /// <summary>How wide it is, degrees, up to 360.</summary>
+    public double WidthDeg => IsFull ? 360 : Turning.Wrap(ToDeg - FromDeg);
 }
 
 /// <summary>Everything the centre section's angle must satisfy.</summary>
@@ -80,25 +83,17 @@ public static class FreeWindow
     // Both ends of an arc give way alike until nothing of it is left.
     private static ForbiddenArc? Shrunk(ForbiddenArc arc, double by)
     {
-        var width = arc.IsFull ? 360 : Width(arc.FromDeg, arc.ToDeg);
+        var width = arc.WidthDeg;
         return 2 * by >= width ? null : arc with { FromDeg = arc.FromDeg + by, ToDeg = arc.FromDeg + width - by };
     }
 
-    private static double Width(double from, double to) => Wrap(to - from);
-
-    private static double Wrap(double degrees)
-    {
-        var wrapped = degrees % 360;
-        return wrapped < 0 ? wrapped + 360 : wrapped;
-    }
-
     private static IEnumerable<double> Steps(FreeWindowInput input)
-        => Enumerable.Range(0, (int)Math.Round(360 / input.StepDeg!.Value)).Select(k => Wrap(input.Fitted.OilInletDeg + k * input.StepDeg.Value));
+        => Enumerable.Range(0, (int)Math.Round(360 / input.StepDeg!.Value)).Select(k => Turning.Wrap(input.Fitted.OilInletDeg + k * input.StepDeg.Value));
 
     private static double Distance(double angle, AngleInterval window) => Inside(angle, window) ? 0
         : Math.Min(Math.Abs(Math.IEEERemainder(angle - window.FromDeg, 360)), Math.Abs(Math.IEEERemainder(angle - window.ToDeg, 360)));
 
-    private static bool Inside(double angle, AngleInterval window) => Wrap(angle - window.FromDeg) <= window.ToDeg - window.FromDeg + Nearly.Same;
+    private static bool Inside(double angle, AngleInterval window) => Turning.Wrap(angle - window.FromDeg) <= window.ToDeg - window.FromDeg + Nearly.Same;
 
     private static List<AngleInterval> Allowed(FreeWindowInput input)
     {
@@ -114,17 +109,17 @@ public static class FreeWindow
             if (wanted > most + 1e-12) return [];
             var middle = Math.Atan2(b, a) * 180 / Math.PI;
             var half = wanted <= -most ? 180 : Math.Acos(Math.Clamp(wanted / most, -1, 1)) * 180 / Math.PI;
-            if (half < 180) good.Add(new(Wrap(middle - half), Wrap(middle - half) + 2 * half));
+            if (half < 180) good.Add(new(Turning.Wrap(middle - half), Turning.Wrap(middle - half) + 2 * half));
         }
         if (input.Forbidden.Any(a => a.IsFull)) return [];
         foreach (var arc in input.Forbidden)
         {
-            var width = Width(arc.FromDeg, arc.ToDeg);
-            good.Add(new(Wrap(arc.ToDeg - arc.PartOffsetDeg), Wrap(arc.ToDeg - arc.PartOffsetDeg) + 360 - width));
+            var width = arc.WidthDeg;
+            good.Add(new(Turning.Wrap(arc.ToDeg - arc.PartOffsetDeg), Turning.Wrap(arc.ToDeg - arc.PartOffsetDeg) + 360 - width));
         }
         bool Good(double angle) => good.All(g => Inside(angle, g));
         if (input.StepDeg is not null) return [.. Steps(input).Where(Good).Order().Select(s => new AngleInterval(s, s))];
-        var ends = good.SelectMany(g => new[] { Wrap(g.FromDeg), Wrap(g.ToDeg) }).Distinct().Order().ToArray();
+        var ends = good.SelectMany(g => new[] { Turning.Wrap(g.FromDeg), Turning.Wrap(g.ToDeg) }).Distinct().Order().ToArray();
         if (ends.Length == 0) return [new(0, 360)];
         var windows = new List<AngleInterval>();
         for (var i = 0; i < ends.Length; i++)

@@ -13,7 +13,8 @@ public static class DrainStates
     {
         double Read(params Running[] ways) => Math.Max(0, ways.Select(w => record.Latest<CrankcaseReading>(c => c.Running == w)?.Body.PressureKpa)
             .FirstOrDefault(k => k is not null) ?? 0);
-        return [new(FeedStates.Cold, FeedStates.ColdC, FeedStates.ColdKpa, Read(Running.Idle)), new("hot idle", FeedStates.HotC, FeedStates.IdleKpa, Read(Running.Idle)),
+        return [new(FeedStates.Cold, FeedStates.ColdC, FeedStates.ColdKpa, Read(Running.Idle)), new("hot idle", FeedStates.HotC, FeedStates.IdleKpa,
+            Read(Running.Idle)),
             new("rated", FeedStates.HotC, FeedStates.RatedKpa, Read(Running.Loaded, Running.Mid, Running.Idle))];
     }
 

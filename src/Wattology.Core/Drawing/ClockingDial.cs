@@ -58,13 +58,6 @@ public sealed record ClockingDial(bool FromTurbine)
         return new(Axis.X + (FromTurbine ? -1 : 1) * radius * sin, Axis.Y - radius * cos);
     }
 
-    /// <summary>The angle of a point of the dial, seen from the compressor end, 0 up to 360.</summary>
-    public double AngleOf(Point at)
-    {
-        var degrees = Math.Atan2((FromTurbine ? -1 : 1) * (at.X - Axis.X), Axis.Y - at.Y) * 180 / Math.PI;
-        return degrees < 0 ? degrees + 360 : degrees;
-    }
-
     /// <summary>The ports of rings that stand so.</summary>
     /// <param name="rings">Their angles; a ring nobody gave an angle for has none.</param>
     /// <param name="drainOffset">Drain after the oil inlet, degrees.</param>

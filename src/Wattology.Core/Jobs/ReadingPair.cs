@@ -31,7 +31,8 @@ public sealed record PairedReading(Entry Entry, double Value, string Shown, Verd
 /// <param name="After">The last reading since; null where none was taken.</param>
 /// <param name="Unequal">Why the two are not simply compared, in words; empty where they are.</param>
 /// <param name="Changed">What was recorded as changed between them.</param>
-public sealed record ReadingPair(string Kind, string Title, string Way, PairedReading? Before, PairedReading? After, string Unequal, IReadOnlyList<Entry> Changed)
+public sealed record ReadingPair(string Kind, string Title, string Way, PairedReading? Before, PairedReading? After, string Unequal,
+    IReadOnlyList<Entry> Changed)
 {
     // What a reading hangs on besides what was put right: further apart than this the two say little of each other.
     private sealed record Condition(string Name, double? Value, double Apart, Func<double, string> Show);
@@ -41,46 +42,47 @@ public sealed record ReadingPair(string Kind, string Title, string Way, PairedRe
     /// <summary>Every pair of a job, in the order of the work; a reading taken once stands alone.</summary>
     public static IReadOnlyList<ReadingPair> Of(JudgedJob job)
     {
-        var units = job.Units;
+        var (units, changes) = (job.Units, Changes(job));
         Condition Speed(string name, double? rpm) => new(name, rpm, SameSpeed * (rpm ?? 0), r => $"{ShopUnits.Digits(r)} rpm");
         Condition Warm(double? celsius) => new("oil temperature", celsius, SameWarmth, units.ShowTemperature);
         string Flow(double lpm) => units.Show(lpm, Measure.Flow);
         return
         [
-            .. Pairs<CatchTestReading, CatchTestOutcome>(job, _ => "", (_, o) => (o.Result.Ratio ?? o.Result.MeanLpm,
+            .. Pairs<CatchTestReading, CatchTestOutcome>(job, changes, _ => null, (_, o) => (o.Result.Ratio ?? o.Result.MeanLpm,
                 $"{Flow(o.Result.MeanLpm)}{(o.Result.Ratio is { } r ? $", {ShopUnits.Digits(r)} ×" : "")}"),
                 c => [Speed("cranking speed", c.CrankRpm), Warm(c.Input.OilTempC)]),
-            .. Pairs<DrainReading, DrainOutcome>(job, _ => "", (_, o) => (o.Result.Margin, $"carries {ShopUnits.Digits(o.Result.Margin)} ×"),
+            .. Pairs<DrainReading, DrainOutcome>(job, changes, _ => null, (_, o) => (o.Result.Margin, $"carries {ShopUnits.Digits(o.Result.Margin)} ×"),
                 d => [Warm(d.Input.OilTempC)]),
-            .. Pairs<PourThrough, PourOutcome>(job, _ => "", (p, _) => (p.FlowLpm, Flow(p.FlowLpm)), _ => []),
-            .. Pairs<CrankcaseReading, CrankcaseOutcome>(job, c => JsonForm.Plain(c.Running), (c, _) => (c.PressureKpa, units.ShowPressure(c.PressureKpa)),
+            .. Pairs<PourThrough, PourOutcome>(job, changes, _ => null, (p, _) => (p.FlowLpm, Flow(p.FlowLpm)), _ => []),
+            .. Pairs<CrankcaseReading, CrankcaseOutcome>(job, changes, c => c.Running, (c, _) => (c.PressureKpa, units.ShowPressure(c.PressureKpa)),
                 c => [Speed("engine speed", c.EngineRpm)]),
-            .. Pairs<BlowByReading, BlowByOutcome>(job, b => JsonForm.Plain(b.Running), (_, o) => (o.Result.SharePct ?? o.Result.BlowbyLpm,
+            .. Pairs<BlowByReading, BlowByOutcome>(job, changes, b => b.Running, (_, o) => (o.Result.SharePct ?? o.Result.BlowbyLpm,
                 $"{Flow(o.Result.BlowbyLpm)}{(o.Result.SharePct is { } s ? $", {ShopUnits.Digits(s)} %" : "")}"), b => [Speed("engine speed", b.EngineRpm)]),
-            .. Pairs<CompressionReading, CompressionOutcome>(job, _ => "", (_, o) => (o.Result.MinKpa,
+            .. Pairs<CompressionReading, CompressionOutcome>(job, changes, _ => null, (_, o) => (o.Result.MinKpa,
                 $"{units.ShowPressure(o.Result.MinKpa)} to {units.ShowPressure(o.Result.MaxKpa)}"), c => [Warm(c.OilTempC)]),
-            .. Pairs<SuctionReading, SuctionOutcome>(job, s => JsonForm.Plain(s.Running), (s, _) => (s.DepressionKpa, units.ShowPressure(s.DepressionKpa)),
+            .. Pairs<SuctionReading, SuctionOutcome>(job, changes, s => s.Running, (s, _) => (s.DepressionKpa, units.ShowPressure(s.DepressionKpa)),
                 s => [Speed("engine speed", s.EngineRpm)]),
         ];
     }
 
-    private static IEnumerable<ReadingPair> Pairs<T, TOutcome>(JudgedJob job, Func<T, string> way, Func<T, TOutcome, (double, string)> figure,
-        Func<T, Condition[]> conditions) where T : EntryBody where TOutcome : Outcome, IJudged
+    private static IEnumerable<ReadingPair> Pairs<T, TOutcome>(JudgedJob job, IReadOnlyList<Entry> changes, Func<T, Running?> way,
+        Func<T, TOutcome, (double, string)> figure, Func<T, Condition[]> conditions) where T : EntryBody where TOutcome : Outcome, IJudged
     {
         var kind = job.Record.Kinds.Of(typeof(T));
         foreach (var group in job.Record.All<T>().GroupBy(n => (Turbo: (n.Body as IOfTurbo)?.Turbo ?? 0, Way: way(n.Body))).OrderBy(g => g.Key))
         {
             var first = group.First();
             // A reading that was itself taken with the new unit is no reading before.
-            var started = Changes(job).FirstOrDefault(e => e.Kind == Fired.Kind.Name)?.Seq ?? int.MaxValue;
-            var change = first.Entry.Seq > started ? 0 : Changes(job).FirstOrDefault(e => e.Seq > first.Entry.Seq)?.Seq ?? first.Entry.Seq + 1;
+            var started = changes.FirstOrDefault(e => e.Kind == Fired.Kind.Name)?.Seq ?? int.MaxValue;
+            var change = first.Entry.Seq > started ? 0 : changes.FirstOrDefault(e => e.Seq > first.Entry.Seq)?.Seq ?? first.Entry.Seq + 1;
             var (before, after) = (group.LastOrDefault(n => n.Entry.Seq < change), group.LastOrDefault(n => n.Entry.Seq > Math.Max(change,
                 first.Entry.Seq - 1)));
             PairedReading? Of(Noted<T>? noted) => noted?.Outcome is not TOutcome outcome ? null
                 : figure(noted.Body, outcome) is var (value, shown) ? new(noted.Entry, value, shown, outcome.Judgement.Verdict) : null;
-            yield return new(kind.Name, job.Machine.Named(kind.Title, group.Key.Turbo), group.Key.Way, Of(before), Of(after),
+            yield return new(kind.Name, job.Machine.Named(kind.Title, group.Key.Turbo), group.Key.Way is { } running ? JsonForm.Plain(running) : "",
+                Of(before), Of(after),
                 before is null || after is null ? "" : Apart(conditions(before.Body), conditions(after.Body), before.Entry, after.Entry),
-                before is null || after is null ? [] : [.. Changes(job).Where(e => e.Seq > before.Entry.Seq && e.Seq < after.Entry.Seq)]);
+                before is null || after is null ? [] : [.. changes.Where(e => e.Seq > before.Entry.Seq && e.Seq < after.Entry.Seq)]);
         }
     }
 
@@ -93,9 +95,9 @@ public sealed record ReadingPair(string Kind, string Title, string Way, PairedRe
         }).Append(one.Instrument != other.Instrument ? "another instrument" : "").Where(s => s.Length > 0));
 
     // What puts something right, in order: works, new parts, another way of the pipe; and the first run of the new unit.
-    private static IEnumerable<Entry> Changes(JudgedJob job) => job.Record.Entries.Where(e => Works.Contains(e.Kind) && job.Record.Stands(e)
+    private static Entry[] Changes(JudgedJob job) => [.. job.Record.Entries.Where(e => Works.Contains(e.Kind) && job.Record.Stands(e)
         && (e.Kind != Looked.KindName || Parts.Any(p => p.Question.Id == job.Record.Read<Looked>(e).Body.Question
-            && p.Answers.Contains(job.Record.Read<Looked>(e).Body.Answer))));
+            && p.Answers.Contains(job.Record.Read<Looked>(e).Body.Answer))))];
 
     private static readonly HashSet<string> Works = [RemedyNoted.Kind.Name, FeedPipeReading.Kind.Name, OilService.Kind.Name, ClockingReading.KindName,
         StopWorked.KindName, Fired.Kind.Name, Looked.KindName];

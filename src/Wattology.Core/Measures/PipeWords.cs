@@ -16,7 +16,7 @@ public static partial class PipeWords
     /// <summary>Loss coefficient of a line without any bend: oil drawn in at one end and running out at the other.</summary>
     public const double EndsK = 1.5;
 
-    /// <summary>What each kind of bend adds, usual handbook figures: two banjos make a line of 4, an elbow and a bend one of 3.</summary>
+    /// <summary>What each kind of bend adds, usual figures: two banjos make a line of 4, an elbow and a bend one of 3.</summary>
     public static readonly IReadOnlyDictionary<string, double> BendsK = new Dictionary<string, double>
     {
         ["banjo"] = 1.25, ["elbow"] = 1, ["bend"] = 0.5,

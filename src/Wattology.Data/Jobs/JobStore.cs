@@ -238,7 +238,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
 
     private const int EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50;
 
-    /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most thirty.</summary>
+    /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most
+    /// thirty.</summary>
     public async Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>(JudgedJob job) where T : EntryBody
     {
         var (id, family, kind) = (job.Record.Id, PartNumber.Plain(job.Machine.Engine), CheckList.Kinds.Of(typeof(T)).Name);

@@ -21,7 +21,8 @@ public sealed class ClockingDrawing(ClockingDial dial, IReadOnlyList<DialPort> r
     public string Render()
     {
         var end = dial.FromTurbine ? "turbine end" : "compressor end";
-        var svg = SvgNode.Element("svg", ("class", "bench-svg clocking-dial"), ("viewBox", $"0 0 {ClockingDial.Width} {ClockingDial.Height}"), ("role", "group"),
+        var svg = SvgNode.Element("svg", ("class", "bench-svg clocking-dial"),
+            ("viewBox", $"0 0 {ClockingDial.Width} {ClockingDial.Height}"), ("role", "group"),
             ("aria-label", $"Three rings seen from the {end}. {Aloud()}"), ("data-mirrored", dial.FromTurbine ? "true" : null),
             ("data-axis", $"{SvgNode.Number(ClockingDial.Axis.X)} {SvgNode.Number(ClockingDial.Axis.Y)}"));
         var axis = ClockingDial.Axis;
@@ -35,8 +36,8 @@ public sealed class ClockingDrawing(ClockingDial dial, IReadOnlyList<DialPort> r
             SvgNode.Path(svg, "dial-window", Band(allowed.FromDeg, allowed.ToDeg, 188, 191));
         foreach (var arc in forbidden)
         {
-            SvgNode.Path(svg, "dial-arc", Band(arc.FromDeg, arc.FromDeg + Width(arc), ClockingDial.ArcInner, ClockingDial.ArcOuter));
-            var at = dial.At(arc.FromDeg + Width(arc) / 2, ClockingDial.WordRadius);
+            SvgNode.Path(svg, "dial-arc", Band(arc.FromDeg, arc.FromDeg + arc.WidthDeg, ClockingDial.ArcInner, ClockingDial.ArcOuter));
+            var at = dial.At(arc.FromDeg + arc.WidthDeg / 2, ClockingDial.WordRadius);
             SvgNode.Text(svg, "b-note", at.X, at.Y + 6, arc.What, at.X > axis.X + 30 ? "start" : at.X < axis.X - 30 ? "end" : "middle");
         }
         foreach (var port in installed) svg.Add(Port(port, "dial-installed"));
@@ -52,7 +53,7 @@ public sealed class ClockingDrawing(ClockingDial dial, IReadOnlyList<DialPort> r
         var group = SvgNode.Element("g", ("class", $"dial-port {style}"), ("data-port", port.Name), ("data-deg", SvgNode.Tenths(port.Deg)),
             ("data-field", port.Field), ("tabindex", port.Field is null ? null : "0"), ("role", port.Field is null ? null : "slider"),
             ("aria-label", port.Field is null ? null : $"{port.Name}, as received"), ("aria-valuemin", port.Field is null ? null : "0"),
-            ("aria-valuemax", port.Field is null ? null : "360"), ("aria-valuenow", port.Field is null ? null : SvgNode.Tenths(Wrap(port.Deg))),
+            ("aria-valuemax", port.Field is null ? null : "360"), ("aria-valuenow", port.Field is null ? null : SvgNode.Tenths(Turning.Wrap(port.Deg))),
             ("aria-valuetext", port.Field is null ? null : $"{ClockingPlan.At(port.Deg)} from the compressor end"));
         group.Add(SvgNode.Element("path", ("d", Band(port.Deg - HalfPort, port.Deg + HalfPort, inner + 3, outer - 3))));
         if (port.Name == "drain") group.Add(SvgNode.Element("path", ("class", "dial-way"), ("d", Line(port.Deg, inner + 10, outer - 10))));
@@ -79,10 +80,7 @@ public sealed class ClockingDrawing(ClockingDial dial, IReadOnlyList<DialPort> r
 
     private static string Say(Point at) => $"{SvgNode.Tenths(at.X)},{SvgNode.Tenths(at.Y)}";
 
-    private static double Width(ForbiddenArc arc) => arc.IsFull ? 360 : Wrap(arc.ToDeg - arc.FromDeg);
-
-    private static double Wrap(double degrees) => ((degrees % 360) + 360) % 360;
-
-    private string Aloud() => string.Join(" ", new[] { ("As received", received), ("Wanted", wanted), ("As installed", installed) }.Where(p => p.Item2.Count > 0)
+    private string Aloud() => string.Join(" ", new[] { ("As received", received), ("Wanted", wanted), ("As installed", installed) }
+        .Where(p => p.Item2.Count > 0)
         .Select(p => $"{p.Item1}: {string.Join(", ", p.Item2.Select(q => $"{q.Name} at {ClockingPlan.At(q.Deg)}"))}."));
 }

@@ -30,7 +30,8 @@ public static class SupplyDrawing
             if (seen?.Id == "none-there") continue;
             var state = seen is null ? " pale" : seen.Verdict == Verdict.Stop ? " wrong" : "";
             var (x, y) = (SvgNode.Number(at.X), SvgNode.Number(at.Y));
-            SvgNode.Path(svg, "b-fit" + state, asked == HiddenPlaces.Banjo ? $"M{x},{y}m-16,0a16,16 0 1 0 32,0a16,16 0 1 0 -32,0Zm10,0a6,6 0 1 0 12,0a6,6 0 1 0 -12,0Z"
+            SvgNode.Path(svg, "b-fit" + state, asked == HiddenPlaces.Banjo
+                ? $"M{x},{y}m-16,0a16,16 0 1 0 32,0a16,16 0 1 0 -32,0Zm10,0a6,6 0 1 0 12,0a6,6 0 1 0 -12,0Z"
                 : asked == HiddenPlaces.Valve ? $"M{x},{y}m-14,-13l28,26v-26l-28,26ZM{x},{y}v-26m-10,0h20"
                 : asked == HiddenPlaces.Gauze ? $"M{x},{y}m-7,-18h14v36h-14ZM{x},{y}m-7,-9l14,6m-14,6l14,6m-14,-18l14,-6"
                 : $"M{x},{y}m-18,-8h12v16h-12Zm24,0h12v16h-12Z");
@@ -49,19 +50,17 @@ public static class SupplyDrawing
     {
         double X(double kpa) => Math.Round(Left + (Right - Left) * kpa / chart.MostKpa, 1);
         double Y(double lpm) => Math.Round(Bottom - (Bottom - Top) * lpm / chart.MostLpm, 1);
-        string Curve(double share) => string.Concat(chart.Clean.Select((c, i)
-            => $"{(i == 0 ? 'M' : 'L')}{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(c.Lpm * share))}"));
         string Line(Func<FeedPoint, double> of) => string.Concat(chart.Clean.Select((c, i)
             => $"{(i == 0 ? 'M' : 'L')}{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(of(c)))}"));
         var svg = SvgNode.Element("svg", ("class", "chart-svg"), ("viewBox", $"0 0 {FullWidth} {FullHeight}"), ("role", "img"),
             ("aria-label", "Flow of the feed over the gallery's pressure; the table under it says the same"));
         var (from, to) = (chart.Ratio.SoundFrom, chart.Ratio.SoundTo is { } end && end < Limit.Open ? end : (double?)null);
         if (from is { } low && to is { } high)
-            SvgNode.Path(svg, "c-band", Curve(high) + string.Concat(chart.Clean.Reverse().Select(c
+            SvgNode.Path(svg, "c-band", Line(c => c.Lpm * high) + string.Concat(chart.Clean.Reverse().Select(c
                 => $"L{SvgNode.Number(X(c.Kpa))},{SvgNode.Number(Y(c.Lpm * low))}")) + "Z");
-        if (chart.Ratio.DoubtFrom is { } doubt) SvgNode.Path(svg, "c-doubt", Curve(doubt));
+        if (chart.Ratio.DoubtFrom is { } doubt) SvgNode.Path(svg, "c-doubt", Line(c => c.Lpm * doubt));
         SvgNode.Path(svg, "c-unsure", Line(c => c.Least) + Line(c => c.Most));
-        SvgNode.Path(svg, "c-clean", Curve(1));
+        SvgNode.Path(svg, "c-clean", Line(c => c.Lpm));
         SvgNode.Path(svg, "c-axis", $"M{Left},{Top}V{Bottom}H{Right}");
         foreach (var kpa in new[] { 0.25, 0.5, 0.75, 1 }.Select(s => chart.MostKpa * s))
         {

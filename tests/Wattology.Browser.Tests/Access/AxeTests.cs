@@ -31,8 +31,10 @@ public sealed class AxeTests(DemoShopFixture demo)
             + busy.Split('/')[2], "/limits", "/instruments", "/tablet", "/judgement",
             "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
             + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
-            busy + "/drain/1", cured + "/drain/1", cured + "/pour-through/1", twin + "/blow-by", twin + "/compression", cured + "/cure", cured + "/clocking-plan/1", "/threads",
-                "/limits/catch-ratio", suspect + "/suction", suspect + "/play/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release", twin + "/prime", ready + "/start", running
+            busy + "/drain/1", cured + "/drain/1", cured + "/pour-through/1", twin + "/blow-by", twin + "/compression", cured + "/cure",
+                cured + "/clocking-plan/1", "/threads",
+                "/limits/catch-ratio", suspect + "/suction", suspect + "/play/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release",
+                    twin + "/prime", ready + "/start", running
                 + "/start", running + "/hand-over", busy + "/record", busy + "/triage", busy + "/parts", busy + "/fit", busy + "/fluids",
                     busy + "/loose-ends", running + "/after-run",
             DemoJobs.Find(bay, "Wheel loader", "Fit for boost") + "/boost-fit", "/pin" })

@@ -18,7 +18,8 @@ public sealed class ClockingBenchTests(DemoShopFixture demo)
         """), CultureInfo.InvariantCulture);
 
     private static void Stands(Bay bay, double degrees) => bay.Until(
-        "const p = document.querySelector(\".dial-received[data-port='oil inlet']\"); return !!p && Math.abs(Number(p.dataset.deg) - arguments[0]) < 0.06", degrees);
+        "const p = document.querySelector(\".dial-received[data-port='oil inlet']\"); return !!p && Math.abs(Number(p.dataset.deg) - arguments[0]) < 0.06",
+            degrees);
 
     [Theory]
     [InlineData(1280, 900)]

@@ -101,11 +101,15 @@ public sealed partial class ClockingPlanTests
         var plan = ClockingPlan.Compute(Of(new(282, 24, 106)) with { ActuatorTies = true });
         Assert.Equal(new RingAngles(282, 0, 90), plan.Wanted);
         var text = plan.Steps.Select(s => s.Text).ToList();
-        int At(string part) => text.FindIndex(t => t.Contains(part, StringComparison.Ordinal)) is >= 0 and var at ? at : throw new InvalidOperationException(part);
+        int At(string part) => text.FindIndex(t => t.Contains(part, StringComparison.Ordinal)) is >= 0 and var at ? at
+            : throw new InvalidOperationException(part);
         Assert.True(At("compressor end, and stay") < At("clip") && At("clip") < At("Loosen the compressor housing's bolts first")
-            && At("compressor housing's bolts first") < At("Then loosen the turbine housing's bolts") && At("Then loosen") < At("Hold the turbine inlet at 282° (9:25)")
-            && At("Hold the turbine inlet") < At("Turn the centre section 24° anticlockwise") && At("Turn the centre section") < At("Nip one turbine housing screw")
-            && At("Nip one turbine") < At("outlet stands at 90° (3:00): 16° anticlockwise") && At("outlet stands") < At("never one that also holds the actuator's bracket")
+            && At("compressor housing's bolts first") < At("Then loosen the turbine housing's bolts")
+                && At("Then loosen") < At("Hold the turbine inlet at 282° (9:25)")
+            && At("Hold the turbine inlet") < At("Turn the centre section 24° anticlockwise")
+                && At("Turn the centre section") < At("Nip one turbine housing screw")
+            && At("Nip one turbine") < At("outlet stands at 90° (3:00): 16° anticlockwise")
+                && At("outlet stands") < At("never one that also holds the actuator's bracket")
             && At("never one") < At("on trial in the vehicle") && At("on trial") < At("in stages, across") && At("in stages") < At("Refit the actuator"));
         Assert.Equal(["actuator and its clip off", "the compressor housing's bolts", "the turbine housing's bolts"], plan.Steps.Select(s => s.Opens)
             .Where(o => o.Length > 0));
@@ -144,7 +148,8 @@ public sealed partial class ClockingPlanTests
         var plan = new ClockingPlanned(1, Of(new(282, 24, 106)));
         Assert.Equal(ClockingPlanned.SealedWords, ClockingPlanned.Kind.RefusalOfFirst(Book.In().Job.Context, plan)!.Message);
         var job = Book.In(kind: Core.BookIn.JobKind.Custom).Tell(plan, Known.Measured, "angle gauge 1");
-        Assert.Equal("turbine inlet at 282° (9:25), oil inlet at 0° (12:00), outlet at 90° (3:00), seen from the compressor end", job.Job.Words(job.Entries[^1]));
+        Assert.Equal("turbine inlet at 282° (9:25), oil inlet at 0° (12:00), outlet at 90° (3:00), seen from the compressor end",
+            job.Job.Words(job.Entries[^1]));
         job.Tell(new RingsFitted(1, RingsFit.Trial, new(282, 2, 88)), Known.Seen);
         Assert.StartsWith("on trial: ", job.Job.Words(job.Entries[^1]), StringComparison.Ordinal);
         job.Tell(new RingsFitted(1, RingsFit.Final, new(282, 1, 90)), Known.Seen);
@@ -155,7 +160,8 @@ public sealed partial class ClockingPlanTests
     public bool A_point_of_the_dial_is_its_angle_from_either_end(int degrees, bool fromTurbine)
     {
         var dial = new ClockingDial(fromTurbine);
-        return Apart(dial.AngleOf(dial.At(degrees, 100)), degrees) < 1e-6 && Math.Abs(dial.At(degrees, 100).X - ClockingDial.Axis.X
+        var (x, y) = (dial.At(degrees, 100).X - ClockingDial.Axis.X, ClockingDial.Axis.Y - dial.At(degrees, 100).Y);
+        return Apart(Math.Atan2(fromTurbine ? -x : x, y) * 180 / Math.PI, degrees) < 1e-6 && Math.Abs(dial.At(degrees, 100).X - ClockingDial.Axis.X
             - (fromTurbine ? -1 : 1) * (new ClockingDial(false).At(degrees, 100).X - ClockingDial.Axis.X)) < 1e-9;
     }
 

@@ -23,7 +23,7 @@ public sealed class ProofOfCureTests
         var job = Read(Read(Book.Startable(), 0.9, Running.Idle, 800), 1.4, Running.Loaded, 2000);
         Assert.Equal(["idle: 0.9 kPa before, not read since", "loaded: 1.4 kPa before, not read since"], Crankcase(job).Select(p => p.Words));
         job = Read(Read(job.Run(), 0.4, Running.Idle, 820), 0.3, Running.Mid);
-        Assert.Equal(["idle: 0.9 kPa before, 0.4 kPa after", "loaded: 1.4 kPa before, not read since", "mid: 0.3 kPa after, not read before"],
+        Assert.Equal(["idle: 0.9 kPa before, 0.4 kPa after", "mid: 0.3 kPa after, not read before", "loaded: 1.4 kPa before, not read since"],
             Crankcase(job).Select(p => p.Words));
         Assert.Equal((Verdict.Sound, Verdict.Sound), (Crankcase(job)[0].Before!.Verdict, Crankcase(job)[0].After!.Verdict));
         Assert.Contains(Crankcase(job)[0].Changed, e => e.Kind == "fired");

@@ -97,7 +97,8 @@ public sealed class BenchTests
         async Task<string> PourAsync(string engine, params string[] millilitres)
         {
             await jory.GetAsync("/book-in");
-            var job = (await jory.PostAsync("/book-in", [.. JobForms.Booking(("engine", engine)), ("once", Guid.NewGuid().ToString("n"))])).Location!.ToString();
+            var job = (await jory.PostAsync("/book-in", [.. JobForms.Booking(("engine", engine)), ("once",
+                Guid.NewGuid().ToString("n"))])).Location!.ToString();
             await jory.GetAsync(job + "/pour-through/1");
             foreach (var ml in millilitres)
                 Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/pour-through/1", ("ml", ml), ("seconds", "20"), ("known", "measured"),

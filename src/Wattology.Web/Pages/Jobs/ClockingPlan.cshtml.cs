@@ -100,10 +100,5 @@ public sealed class ClockingPlanModel(SheetServices services) : ReadingSheetMode
     ];
 
     /// <inheritdoc/>
-    protected override void PrepareForm()
-    {
-        SuggestPart(_ => true);
-        if (Result?.Wanted is not { } wanted) return;
-        Form.Suggest("rings.turbine_inlet_deg", $"{wanted.TurbineInletDeg:0}");
-    }
+    protected override void PrepareForm() => SuggestPart(_ => true);
 }

@@ -24,9 +24,7 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
     private IReadOnlyList<Cure>? _cures;
 
     /// <summary>How many segments the form shows.</summary>
-    public int SegmentRows => Math.Max(RowsShown("input.segments", FewestRows), Request.HasFormContentType
-        // A row that stands blank on the page has its place on the drawing, too.
-        ? Request.Form.Keys.Select(k => FormState.RowOf("input.segments", k)).DefaultIfEmpty(-1).Max() + 1 : 0);
+    public int SegmentRows => RowsShown("input.segments", FewestRows);
 
     /// <summary>What is known of the flow, beside the box.</summary>
     public string FlowHint => LastCatch is not { } feed ? "The maker's figure, or an estimate; about 1 to 3 l/min hot on a car or van."
@@ -36,7 +34,8 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
 
     /// <summary>The drain as far as it is typed; as it was measured last, while no fall is.</summary>
     public TypedDrain Shown => Latest is { } last && Typed.Stretches.All(s => s.FallMm is null) ? new([.. Enumerable.Range(0, SegmentRows).Select(i
-        => last.Body.Input.Segments.ElementAtOrDefault(i) is { } s ? new TypedStretch(s.LengthMm, s.FallMm) : new(null, null))], last.Body.Input.ExitAboveOilMm) : Typed;
+        => last.Body.Input.Segments.ElementAtOrDefault(i) is { } s ? new TypedStretch(s.LengthMm, s.FallMm) : new(null, null))],
+            last.Body.Input.ExitAboveOilMm) : Typed;
 
     /// <summary>The drain as far as it is typed.</summary>
     public TypedDrain Typed => new([.. Enumerable.Range(0, SegmentRows).Select(i => new TypedStretch(Mm($"input.segments.{i}.length_mm"),
@@ -92,8 +91,7 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
         _ = reading;
         var (kind, typed) = (JsonForm.ValueOf<ShapeKind>(Request.Form["shape"].ToString()), Typed.Stretches);
         Text("stretch");
-        foreach (var name in new[] { "known", "instrument" }) Text(name);
-        Form.ForgetFaults();
+        var page = AsSent();
         Shaped = true;
         if (Stretch < 0 || Stretch >= typed.Count || !typed[Stretch].IsTyped)
             Form.Faults.Add($"input.segments.{Math.Clamp(Stretch, 0, typed.Count - 1)}.fall_mm", "Type how long it is and how far it falls, then put on it "
@@ -107,7 +105,7 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
             for (var i = 0; i < said.Count; i++)
                 (Form[$"input.segments.{i}.length_mm"], Form[$"input.segments.{i}.fall_mm"]) = said[i];
         }
-        return Page();
+        return page;
         static string About(double mm) => $"~{mm.ToString("0", CultureInfo.InvariantCulture).Replace('-', '−')} mm";
     }
 

@@ -54,13 +54,22 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
     /// <summary>Answers that must be given: one that is not given is not a no.</summary>
     protected virtual IEnumerable<(string Field, string Need)> Answered => [];
 
-    /// <summary>How many rows of a list the form shows.</summary>
-    protected int RowsShown(string list, int fewest) => Math.Max(fewest, Math.Max(Form.RowsOf(list), _rowsAsked));
+    /// <summary>How many rows of a list the form shows: also those that stood blank on the page as it was sent.</summary>
+    protected int RowsShown(string list, int fewest) => Math.Max(Math.Max(fewest, RowsSent(list)), Math.Max(Form.RowsOf(list), _rowsAsked));
+
+    private int RowsSent(string list) => Request.HasFormContentType ? Request.Form.Keys.Select(k => FormState.RowOf(list, k)).Where(r => r >= 0).Distinct()
+        .Count() : 0;
 
     // The form as it was sent, nothing recorded, with one more row.
     private PageResult WithAnotherRow(string list)
     {
-        _rowsAsked = 1 + Request.Form.Keys.Select(k => FormState.RowOf(list, k)).Where(r => r >= 0).Distinct().Count();
+        _rowsAsked = 1 + RowsSent(list);
+        return AsSent();
+    }
+
+    /// <summary>The form as it was sent, without faults: nothing was to be recorded.</summary>
+    protected PageResult AsSent()
+    {
         Form.ForgetFaults();
         foreach (var name in new[] { "known", "instrument", "instrument_kind", "instrument_range", "instrument_until" }) Text(name);
         foreach (var id in Request.Form["with"]) Form[$"with.{id}"] = "true";
