@@ -22,6 +22,16 @@ public enum DrawnPart
     Sump,
     /// <summary>The air filter.</summary>
     Filter,
+    /// <summary>What moves wastegate or vanes.</summary>
+    Control,
+    /// <summary>The charge air's way through its cooler.</summary>
+    ChargeAir,
+    /// <summary>The small hoses that tell others of boost.</summary>
+    References,
+    /// <summary>The water of the centre section.</summary>
+    Water,
+    /// <summary>Hot metal and what lies near it.</summary>
+    Heat,
 }
 
 /// <summary>A finding a check's reading answers.</summary>

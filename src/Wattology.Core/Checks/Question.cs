@@ -101,6 +101,23 @@ public sealed record LookState(Question Question, Noted<Looked>? Noted, Reopened
     /// <summary>The latest entry among the answers to several questions; null when nobody answered any.</summary>
     public static Entry? Last(IEnumerable<LookState> states) => states.Select(s => s.Noted?.Entry).OfType<Entry>().MaxBy(e => e.Seq);
 
+    /// <summary>What several questions say together: the first stop, else the first doubt, else how many are answered yet, else that all is well.</summary>
+    /// <param name="states">The questions, in their order.</param>
+    /// <param name="value">What it comes to in a word when all is well.</param>
+    /// <param name="why">The same in a sentence.</param>
+    public static Found Together(IReadOnlyList<LookState> states, string value, string why)
+    {
+        // What reopens an answer does not clear a stop: only a new look does.
+        if (states.FirstOrDefault(s => s.Noted is { } noted && s.Question.Find(noted.Body.Answer)?.Verdict == Verdict.Stop) is { } stop) return Bad(Verdict.Stop, stop);
+        if (states.FirstOrDefault(s => s.Answer?.Verdict == Verdict.Doubtful) is { } doubt) return Bad(Verdict.Doubtful, doubt);
+        Found Bad(Verdict verdict, LookState bad) => new(verdict, bad.Words, $"{bad.Question.Title}: {bad.Words}.", bad.Noted!.Entry);
+        var last = Last(states);
+        return states.FirstOrDefault(s => !s.Answered) is { } open ? new(last is null ? Verdict.NotLookedAt : Verdict.ReadingOnly,
+            last is null ? "" : $"{states.Count(s => s.Answered)} of {states.Count}", $"{open.Question.Title}: not answered yet.", last)
+            : states.FirstOrDefault(s => s.Answer!.Verdict == Verdict.ReadingOnly) is { } bare ? new(Verdict.ReadingOnly, bare.Words,
+                $"{bare.Question.Title}: {bare.Words}.", last) : new(Verdict.Sound, value, why, last);
+    }
+
     /// <summary>As an item of a hold point.</summary>
     public ItemState Item
     {

@@ -32,7 +32,7 @@ public sealed class JobLayout
     /// <summary>A box is never smaller than a gloved finger needs.</summary>
     public const double LeastBox = 48;
 
-    private const double Pad = 9, Mark = 30, LineHeight = 22, Apart = 5, Centre = 38, Step = 16, Shelf = 10, OnItsPlace = 60;
+    private const double Pad = 9, Mark = 30, LineHeight = 22, Apart = 5, Centre = 38, Step = 16, Shelf = 10, OnItsPlace = 60, LongestLead = 280;
 
     private readonly JudgedJob _job;
     private readonly bool _wide;
@@ -136,7 +136,17 @@ public sealed class JobLayout
         Feed(turbo, [new(Wall, y + FeedY), new(inlet.X, y + FeedY), inlet], new(Wall, y + FeedY), new(300, y + FeedY), around);
         Spots(DrawnPart.Plate, turbo, At(628, 40), around);
         if (turbo == 1) Spots(DrawnPart.Filter, 0, At(766, -32), around);
-        return Drain(turbo, drain, Wall, drain.X - Wall, 150, axis + 130, left: true, around);
+        var floor = Drain(turbo, drain, Wall, drain.X - Wall, 150, axis + 130, left: true, around);
+        // Round the oil's own way, and after it: where room is left.
+        Spots(DrawnPart.Control, turbo, At(470, 90), around);
+        if (turbo == 1)
+        {
+            Spots(DrawnPart.ChargeAir, 0, new(300, y + 62), around);
+            Spots(DrawnPart.Water, 0, At(CentreX + Centre + 20, -40), around);
+            Spots(DrawnPart.Heat, 0, At(392, 52), around);
+            Spots(DrawnPart.References, 0, At(628, 56), around);
+        }
+        return floor;
     }
 
     // The narrow drawing: the oil's own way, from the gallery down to the sump.
@@ -146,7 +156,8 @@ public sealed class JobLayout
         var y = 0.0;
         foreach (var turbo in Machine.TurboNumbers) y = NarrowTurbo(turbo, y);
         var whole = new Box(0, 0, Width, y);
-        foreach (var check in ChecksAt(DrawnPart.Engine, 0).Concat(ChecksAt(DrawnPart.Sump, 0)).Concat(ChecksAt(DrawnPart.Filter, 0)))
+        DrawnPart[] shared = [DrawnPart.Engine, DrawnPart.Sump, DrawnPart.Filter, DrawnPart.ChargeAir, DrawnPart.References, DrawnPart.Water, DrawnPart.Heat];
+        foreach (var check in shared.SelectMany(p => ChecksAt(p, 0)))
             _toPlace.Add((check, check.Id switch { "findings" => new(200, 20), "fluids" => new(220, y - 50), _ => new(40, y - 20) }, whole, false));
         return y;
     }
@@ -161,6 +172,7 @@ public sealed class JobLayout
         var (inlet, drain) = Ports(turbo, centre, around);
         Feed(turbo, [new(48, y + 74), new(48, y + 360), inlet], new(48, y + 90), new(48, y + 210), around);
         Spots(DrawnPart.Plate, turbo, centre, around);
+        Spots(DrawnPart.Control, turbo, centre, around);
         return Drain(turbo, drain, 332, 332 - drain.X, 150, y + 700, left: false, around) + 24;
     }
 
@@ -346,7 +358,8 @@ public sealed class JobLayout
         var placed = best ?? new Box(Apart, bottom + Apart, width, height);
         _taken.Add(placed);
         var corner = new Point(Math.Clamp(at.X, placed.X, placed.Right), Math.Clamp(at.Y, placed.Y, placed.Bottom));
-        _spots.Add(new(reading, placed, at, !led || corner == at ? null : corner, title, says));
+        // A line across half the drawing leads nobody anywhere.
+        _spots.Add(new(reading, placed, at, !led || corner == at || placed.Away(at.X, at.Y) > LongestLead ? null : corner, title, says));
         return placed.Bottom;
     }
 

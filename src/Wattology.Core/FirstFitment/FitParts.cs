@@ -5,8 +5,8 @@ namespace Wattology.Core.FirstFitment;
 /// <summary>The drawing of an engine about to get its first turbo: where each question of engine and plan is touched, and where its card opens.</summary>
 public static class FitParts
 {
-    /// <summary>The parts, in the order in which the keyboard goes through them: the engine, then what is planned.</summary>
-    public static readonly IReadOnlyList<UnitPart> All =
+    /// <summary>The drawing: the engine, then what is planned.</summary>
+    public static readonly TouchBoard Board = new("The engine and the fitment planned for it",
     [
         Of("compression", "cylinders", new(76, 284, 340, 156), new(246, 468, Anchor.Middle)),
         Of("oil-pressure", "oil pressure", new(4, 350, 54, 54), new(4, 424, Broken: true)),
@@ -24,14 +24,7 @@ public static class FitParts
         Of("support", "bracket", new(512, 406, 50, 74), new(514, 500)),
         Of("space", "space, ports", new(650, 150, 126, 48), new(776, 142, Anchor.End, Above: true)),
         Of("kit", "the kit", new(470, 610, 150, 92), new(630, 640)),
-    ];
-
-    /// <summary>Where the card of each part opens, by the part's id.</summary>
-    public static readonly IReadOnlyDictionary<string, Box> Cards = All.ToDictionary(p => p.Id, p => UnitParts.CardBeside(p, All,
-        p.Id == "compression" ? TallCard : Card));
-
-    // About as high as a card of one question comes out, and one with a form in it.
-    private const double Card = 240, TallCard = 640;
+    ], "compression");
 
     private static UnitPart Of(string id, string title, Box target, NameAt name) => new(id, title, UnitEnd.Engine, target, name, [$"boost-{id}"]);
 }

@@ -5,6 +5,7 @@ using Wattology.Core.Causes;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
 using Wattology.Core.Commissioning;
+using Wattology.Core.Coolant;
 using Wattology.Core.Crank;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Drain;
@@ -14,6 +15,8 @@ using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
 using Wattology.Core.Fluids;
 using Wattology.Core.HandOver;
+using Wattology.Core.Heat;
+using Wattology.Core.Hoses;
 using Wattology.Core.Limits;
 using Wattology.Core.LooseEnds;
 using Wattology.Core.OilSupply;
@@ -50,6 +53,12 @@ public static class CheckList
         DrainCheck.Definition,
         CrankcaseCheck.Definition,
         ClockingCheck.Definition,
+        ControlCheck.Definition,
+        ReferenceHoses.Definition,
+        FuelCheck.Definition,
+        ChargeAirCheck.Definition,
+        CoolantCheck.Definition,
+        HeatCheck.Definition,
         FitCheck.Definition,
         FluidsCheck.Definition,
         LooseEndsCheck.Definition,
@@ -75,8 +84,8 @@ public static class CheckList
         .. All.SelectMany(c => c.Kinds),
     ]);
 
-    /// <summary>Every limit: the checks' own, then what belongs to no single check, then those of measurements that are no check yet.</summary>
-    public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), EarlierPass.Pause, .. SweepLimits.All];
+    /// <summary>Every limit: the checks' own, then what belongs to no single check.</summary>
+    public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), EarlierPass.Pause];
 
     /// <summary>Every question answered by a touch.</summary>
     public static readonly IReadOnlyList<Question> Questions = [.. All.SelectMany(c => c.Questions)];

@@ -114,8 +114,11 @@ public static class LooseWords
 public sealed record LooseEndOpened(LooseKind Kind, string Place = "", [Bounds(0, 999)] int? Left = null, [Bounds(1, 999)] int? Of = null) : EntryBody,
     IHasRules
 {
+    /// <summary>The kind's name in records.</summary>
+    public const string KindName = "loose-end-opened";
+
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind EntryKind = new EntryKind<LooseEndOpened>("loose-end-opened", "Loose end", (_, n) => n.Body.Words);
+    public static readonly EntryKind EntryKind = new EntryKind<LooseEndOpened>(KindName, "Loose end", (_, n) => n.Body.Words);
 
     /// <summary>"3 of 5 slack, drain flange".</summary>
     public string Words => string.Join(", ", new[] { $"{LooseWords.Title(Kind)}{Count}", Place }.Where(t => t.Length > 0));

@@ -1,8 +1,13 @@
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Wattology.Core.Actuator;
+using Wattology.Core.Air;
 using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
+using Wattology.Core.Coolant;
 using Wattology.Core.Entries;
+using Wattology.Core.Heat;
+using Wattology.Core.Hoses;
 using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
@@ -154,7 +159,13 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
             .Do(b => b.Confirm("fitting", "Drain laid flat over the cross-member when the kit went on.",
             "The list cannot see the kit; the drain hose can be seen from below.")
                 .PutRight(HoldPoint.Release, "Drain planned again, bung moved down.")).Catch(0.97)
-            .Do(b => b.DrainLaid(false, true).Clock(-6, false).Waits(Core.Yard.WaitsFor.Wait, "Sump sealant cures overnight.")));
+            .Do(b => b.DrainLaid(false, true).Clock(-6, false)
+                .Tell(new HoseLed("charge-pipe", "canister-1")).Tell(new HoseLed("charge-pipe", "regulator")).Tell(new HoseLed("manifold-1", "bypass"))
+                .Tell(new PortPlugged("compressor", PlugKind.Threaded))
+                .Tell(new LeakTest(11_000, 80, 71, 30), Known.Measured, "oil gauge 3")
+                .Tell(new CoolantVolume(CoolantWay.Out, 6_200), Known.Measured, "jug 2")
+                .Answer(HeatCheck.Gaps[0], "tight").Answer(HeatCheck.Guards[0], "sleeve").Answer(HeatCheck.Cover, "bare")
+                .Waits(Core.Yard.WaitsFor.Wait, "Sump sealant cures overnight.")));
         yield return Tell(9, 7, 2, "Port engine slow to spool, both units off for overhaul.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe())
             .Look("thinned", 16)
             .Do(b => b.Confirm("thinned", "Leaking injector put fuel in the sump for weeks.").PutRight(HoldPoint.Release,
@@ -168,7 +179,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
             .Do(b => b.Oil().Clear().Crank(4, 15).NoPressure()));
         yield return Tell(11, 9, 0, "Whistles, then goes into limp mode.", j => j.OldPlate().Do(b => b.Triaged()).Look("actuator", 16)
             .Do(b => b.Confirm("actuator", "Connector full of salt; the actuator never saw its signal.").PutRight(HoldPoint.Release,
-            "Connector and three wires renewed.").Breathe(0.3)).Catch(1.02).Release().FitUp(2).Primed());
+            "Connector and three wires renewed.").Breathe(0.3).Answer(ControlCheck.Gear, "own-motor")
+                .Tell(DemoSweep.There(), Known.Measured, "scan tool")).Catch(1.02).Release().FitUp(2).Primed());
         yield return Tell(3, 12, -1, "Smoke on the way home, stayed outside the gym.", j => j.OldPlate().Do(b => b.Triaged()).Look("overheat", 18)
             .Do(b => b.Confirm("overheat", "Stopped hot on every school run; exhaust filter nearly shut.").PutRight(HoldPoint.Release,
             "Exhaust filter cleaned, back pressure within its figure.").Breathe(0.5)).Catch(0.96).Release("OV-48213-07").FitUp(7).Primed()

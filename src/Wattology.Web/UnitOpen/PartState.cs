@@ -18,9 +18,12 @@ public sealed record PartState(UnitPart Part, int Looked, bool Reach, bool Gone,
     /// <summary>Something that puts the confirmed cause right is still to be done here.</summary>
     public bool ToDo { get; init; }
 
+    /// <summary>What is wrong is a doubt, and no more.</summary>
+    public bool Doubt { get; init; }
+
     /// <summary>How it is drawn.</summary>
     public string Style => $"{(ToDo ? "todo " : "")}{(Next is not null ? "next" : Looked > 0 ? "looked" : Reach ? "reach" : "pale")}"
-        + $"{(Done ? " done" : "")}{(Wrong ? " wrong" : "")}"
+        + $"{(Done ? " done" : "")}{(Doubt ? " doubt" : Wrong ? " wrong" : "")}"
         + $"{(Gone ? " gone" : "")}";
 
     /// <summary>What the drawing shows beside its name and word, for whoever does not see it.</summary>

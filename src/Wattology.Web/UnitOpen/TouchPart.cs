@@ -52,13 +52,15 @@ internal static class TouchPart
     }
 
     /// <summary>The ground of such a drawing's lines.</summary>
-    public static XElement Lines() => SvgNode.Element("svg", ("viewBox", Size), ("class", "unit-svg"), ("aria-hidden", "true"));
+    /// <param name="height">Its height.</param>
+    public static XElement Lines(double height = UnitParts.Height) => SvgNode.Element("svg", ("viewBox", Size(height)), ("class", "unit-svg"), ("aria-hidden", "true"));
 
     /// <summary>The ground over it, on which it is touched.</summary>
     /// <param name="label">What it is a drawing of.</param>
     /// <param name="shown">What of the lines is shown besides; null for nothing.</param>
-    public static XElement Sheet(string label, string? shown = null) => SvgNode.Element("svg", ("viewBox", Size), ("id", "unit-touch"),
+    /// <param name="height">Its height.</param>
+    public static XElement Sheet(string label, string? shown = null, double height = UnitParts.Height) => SvgNode.Element("svg", ("viewBox", Size(height)), ("id", "unit-touch"),
         ("class", shown is null ? "unit-svg touched" : $"unit-svg touched {shown}"), ("role", "group"), ("aria-label", label));
 
-    private static readonly string Size = $"0 0 {SvgNode.Number(UnitParts.Width)} {SvgNode.Number(UnitParts.Height)}";
+    private static string Size(double height) => $"0 0 {SvgNode.Number(UnitParts.Width)} {SvgNode.Number(height)}";
 }

@@ -5,7 +5,6 @@ using Wattology.Core.FirstFitment;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.Tests.Jobs;
-using Wattology.Core.UnitOpen;
 
 namespace Wattology.Core.Tests.FirstFitment;
 
@@ -52,19 +51,5 @@ public sealed class BoostFitTests
         Assert.Equal((Verdict.ReadingOnly, "15 of 16", "Kit counted: not looked at yet."), (job.Job.Check("boost-fit", 0).Verdict,
             job.Job.Check("boost-fit", 0).Value, job.Job.Check("boost-fit", 0).Why));
         Assert.Equal(Verdict.Sound, job.Answer(BoostFit.Plan[^1], "fit").Job.Check("boost-fit", 0).Verdict);
-    }
-
-    [Fact]
-    public void Every_question_of_a_first_fitment_has_its_place_and_no_finger_touches_two()
-    {
-        Assert.Equal(BoostFit.Definition.Questions.Select(q => q.Id).Order(), FitParts.All.SelectMany(p => p.Findings).Order());
-        foreach (var part in FitParts.All)
-        {
-            var (box, card) = (part.Target, FitParts.Cards[part.Id]);
-            Assert.True(box.W >= UnitParts.LeastTarget && box.H >= UnitParts.LeastTarget, part.Id);
-            Assert.True(box is { X: >= 0, Y: >= 0 } && box.Right <= UnitParts.Width && box.Bottom <= UnitParts.Height, part.Id);
-            Assert.All(FitParts.All.Where(o => o != part), o => Assert.True(box.Shared(o.Target) == 0, $"{part.Id} lies over {o.Id}"));
-            Assert.True(box.Shared(card) == 0 && card is { X: >= 0, Y: >= 0 } && card.Right <= UnitParts.Width, $"{part.Id} lies under its own card");
-        }
     }
 }

@@ -1,3 +1,5 @@
+using Wattology.Core.Actuator;
+using Wattology.Core.Air;
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
@@ -10,6 +12,7 @@ using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
 using Wattology.Core.Fluids;
 using Wattology.Core.HandOver;
+using Wattology.Core.Hoses;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Joints;
@@ -214,6 +217,16 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["clock 3.5"] = j => j.Clock(3.5),
         ["clock 20"] = j => j.Clock(20),
         ["clock 40"] = j => j.Clock(40),
+        // control, hoses, fuel
+        ["clip loose"] = j => j.Answer(ControlCheck.Clip, "loose"),
+        ["clip on"] = j => j.Answer(ControlCheck.Clip, "on"),
+        ["flap on one side"] = j => j.Answer(ControlCheck.Seat, "one-side"),
+        ["rod turned"] = j => j.Tell(new RodTurned(1, 1)),
+        ["actuator off"] = j => Loose(j, LooseKind.FixingsSlack, "actuator and its clip off"),
+        ["hose to the wrong zone"] = j => j.Tell(new HoseLed("manifold-1", "canister-1")),
+        ["hose moved"] = j => j.Tell(new HoseLed("charge-pipe", "canister-1")),
+        ["unboosted calibration"] = j => j.Answer(FuelCheck.Calibration, "not"),
+        ["calibration made"] = j => j.Answer(FuelCheck.Calibration, "fit", "the tuner"),
         // crankcase
         ["breath sound"] = j => j.Breathe(0.4),
         ["breath idle sound"] = j => j.Breathe(0.4, Running.Idle),

@@ -29,10 +29,6 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     [FromQuery(Name = "unit")]
     public int Unit { get; set; }
 
-    /// <summary>All findings in one list, instead of lying on the drawing.</summary>
-    [FromQuery(Name = "list")]
-    public bool AsList { get; set; }
-
     /// <inheritdoc/>
     public override string Drawing => "_Unit";
 

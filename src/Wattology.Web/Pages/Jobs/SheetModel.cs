@@ -11,6 +11,7 @@ using Wattology.Core.Measures;
 using Wattology.Core.People;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
+using Wattology.Web.Boards;
 using Wattology.Web.Forms;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
@@ -34,6 +35,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     private const string SavedAtKey = "SavedAt";
     private const string SavedEntryKey = "SavedEntry";
     private const string KeptAt = "kept_at";
+
+    // A longer text was pasted, and stands whole in what it means.
+    private const int MostTyped = 4_000;
     private string _sent = NewToken();
 
     /// <summary>The job's id.</summary>
@@ -109,8 +113,15 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>Under which name the browser keeps what is typed; a correction never takes up what was meant as a new reading.</summary>
     public string DraftKey => Corrects is null ? Here : $"{Here}?corrects";
 
+    /// <summary>All questions of a board in one list, instead of lying on its drawing.</summary>
+    [FromQuery(Name = "list")]
+    public bool AsList { get; set; }
+
+    /// <summary>The drawing on which the sheet's questions are answered; null where it has none of its own.</summary>
+    public virtual BoardView? LookBoard => null;
+
     /// <summary>The drawing that stands beside the sheet.</summary>
-    public virtual string Drawing => "_Drawing";
+    public virtual string Drawing => LookBoard is null ? "_Drawing" : "_Board";
 
     /// <summary>An address on this sheet that posts to a handler.</summary>
     public virtual string PostTo(string handler) => $"{Here}?handler={handler}";
@@ -235,7 +246,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         if (DateTimeOffset.TryParse(Request.Form[KeptAt], CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var kept))
             Form[KeptAt] = kept.ToUniversalTime().ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", CultureInfo.InvariantCulture);
         var draft = new EntryDraft(body, known?.Known, known?.Instrument, Corrects?.Hash, Corrects is null ? null : reason,
-            Answers: answers, Typed: Form.Typed.Where(t => t.Value.Length > 0).ToDictionary(), Once: _sent);
+            Answers: answers, Typed: Form.Typed.Where(t => t.Value.Length is > 0 and <= MostTyped).ToDictionary(), Once: _sent);
         return await AppendAsync([draft], said, then ?? Back, second, at);
     }
 

@@ -101,4 +101,14 @@
       if (q) { q.focus(); e.preventDefault(); } else location.href = '/';
     }
   });
+
+  // A file's samples go into the box as if they were pasted: there they can be seen and corrected, and are judged at once.
+  document.addEventListener('change', async e => {
+    const into = e.target.dataset && e.target.dataset.into && document.getElementById(e.target.dataset.into);
+    const file = into && e.target.files && e.target.files[0];
+    if (!file) return;
+    into.value = await file.text();
+    e.target.value = '';
+    into.dispatchEvent(new Event('input', { bubbles: true }));
+  });
 })();
