@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
@@ -60,11 +61,13 @@ public enum ClockingSchool
 /// <param name="HeadingDeg">Where the compressor end points: 0 forward, positive to the left.</param>
 /// <param name="Attitudes">How the machine may stand; level alone when none are given.</param>
 /// <param name="Forbidden">Arcs to keep clear of.</param>
+/// <param name="BracketStepDeg">How far apart the holes of the actuator's bracket lie, degrees; null where nobody said.</param>
 public sealed record ClockingPlanInput(RingAngles Received, [In(Measure.Angle)] double TurbineWantedDeg, [In(Measure.Angle)] double OutletWantedDeg,
     RingJoint Turbine, RingJoint Compressor, ClockingSchool School = ClockingSchool.Bench, bool ActuatorTies = false,
     [Bounds(0, 90), In(Measure.Angle)] double MostTiltDeg = 15, [In(Measure.Angle)] double DrainOffsetDeg = 180,
     [Bounds(-80, 80), In(Measure.Angle)] double CompressorUpDeg = 0, [In(Measure.Angle)] double HeadingDeg = 0,
-    IReadOnlyList<Attitude>? Attitudes = null, IReadOnlyList<ForbiddenArc>? Forbidden = null);
+    IReadOnlyList<Attitude>? Attitudes = null, IReadOnlyList<ForbiddenArc>? Forbidden = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] [Bounds(1, 180), In(Measure.Angle)] double? BracketStepDeg = null);
 
 /// <summary>Which ring a step moves.</summary>
 public enum TurnedRing
@@ -160,8 +163,19 @@ public static class ClockingPlan
             : "Nip one compressor housing screw: never one that also holds the actuator's bracket."));
         if (input.School == ClockingSchool.Bench) steps.Add(new("Fit it on trial in the vehicle, and correct the last degrees there."));
         steps.Add(new("Spin the wheel by hand and listen. Tighten everything in stages, across; spin and listen again.", "A housing drawn askew rubs."));
-        if (input.ActuatorTies && (moves.Centre || moves.Outlet)) steps.Add(new("Refit the actuator with its clip; its rod's setting is looked at again."));
+        if (input.ActuatorTies && (moves.Centre || moves.Outlet)) steps.Add(new($"Refit the actuator with its clip{Holes(turnsOutlet, input.BracketStepDeg)}; its "
+            + "rod's setting is looked at again."));
         return steps;
+    }
+
+    // The bracket went round with the compressor housing; the lever stayed with the turbine housing.
+    private static string Holes(double turned, double? step)
+    {
+        if (step is not { } apart) return "";
+        var back = (int)Math.Round(-turned / apart, MidpointRounding.ToZero);
+        var left = Math.Abs(Short(-turned - back * apart));
+        return $", its bracket {(back == 0 ? "on the holes it came from" : $"{Math.Abs(back)} hole{(Math.Abs(back) == 1 ? "" : "s")} {(back > 0 ? "clockwise"
+            : "anticlockwise")} from where it was")}{(left < NoTurnDeg ? "" : $" ({left.ToString("0", CultureInfo.InvariantCulture)}° stay, the rod's end takes them)")}";
     }
 
     private static string Held(RingJoint joint, string housing) => joint.Held switch

@@ -15,6 +15,21 @@ public sealed record ForbiddenArc(string What, [Bounds(-1e6, 1e6)] double PartOf
 
     /// <summary>How wide it is, degrees, up to 360.</summary>
     public double WidthDeg => IsFull ? 360 : Turning.Wrap(ToDeg - FromDeg);
+
+    /// <summary>Whether the part stands in it when the oil inlet stands so; just at its edge it is clear.</summary>
+    /// <param name="oilInletDeg">The oil inlet, degrees.</param>
+    public bool IsHitAt(double oilInletDeg) => IsFull || Turning.Wrap(oilInletDeg + PartOffsetDeg - FromDeg) is var into && into > Nearly.Same
+        && into < WidthDeg - Nearly.Same;
+
+    /// <summary>The part meant, in words.</summary>
+    /// <param name="drainOffsetDeg">The drain after the oil inlet, degrees.</param>
+    public string Part(double drainOffsetDeg)
+    {
+        bool At(double degrees) => Math.Abs(Math.IEEERemainder(PartOffsetDeg - degrees, 360)) < SamePartDeg;
+        return At(0) ? "oil fitting" : At(drainOffsetDeg) ? "drain flange" : At(90) || At(270) ? "water port" : "part";
+    }
+
+    private const double SamePartDeg = 10;
 }
 
 /// <summary>Everything the centre section's angle must satisfy.</summary>

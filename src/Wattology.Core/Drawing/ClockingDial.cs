@@ -32,12 +32,26 @@ public sealed record ClockingDial(bool FromTurbine)
     /// <summary>Where the words of arcs stand.</summary>
     public const double WordRadius = 226;
 
-    /// <summary>The boxes: as received on the left, wanted on the right.</summary>
-    public static readonly IReadOnlyList<BenchBox> Boxes =
+    /// <summary>The boxes of a plan: as received on the left, wanted on the right.</summary>
+    public static readonly IReadOnlyList<BenchBox> PlanBoxes =
     [
         Of("plan.received.turbine_inlet_deg", 6, 40, TurnedRing.Turbine), Of("plan.received.oil_inlet_deg", 6, 206, TurnedRing.Centre),
         Of("plan.received.outlet_deg", 6, 400, TurnedRing.Compressor), Of("plan.turbine_wanted_deg", 606, 40, TurnedRing.Turbine),
         Of("plan.most_tilt_deg", 606, 206, TurnedRing.Centre), Of("plan.outlet_wanted_deg", 606, 400, TurnedRing.Compressor),
+    ];
+
+    /// <summary>The boxes of a reading of the centre section: where it stands on the left, how the shaft lies on the right.</summary>
+    public static readonly IReadOnlyList<BenchBox> ReadingBoxes =
+    [
+        Of("input.oil_inlet_deg", 6, 40, TurnedRing.Centre), Of("input.drain_offset_deg", 6, 400, TurnedRing.Centre),
+        Of("input.compressor_up_deg", 606, 40, TurnedRing.Compressor), Of("input.heading_deg", 606, 400, TurnedRing.Compressor),
+    ];
+
+    /// <summary>The boxes of rings as they were fitted.</summary>
+    public static readonly IReadOnlyList<BenchBox> FitBoxes =
+    [
+        Of("rings.turbine_inlet_deg", 6, 40, TurnedRing.Turbine), Of("rings.oil_inlet_deg", 6, 206, TurnedRing.Centre),
+        Of("rings.outlet_deg", 6, 400, TurnedRing.Compressor),
     ];
 
     private static BenchBox Of(string field, double x, double y, TurnedRing ring)
@@ -61,18 +75,36 @@ public sealed record ClockingDial(bool FromTurbine)
     /// <summary>The ports of rings that stand so.</summary>
     /// <param name="rings">Their angles; a ring nobody gave an angle for has none.</param>
     /// <param name="drainOffset">Drain after the oil inlet, degrees.</param>
-    /// <param name="fields">Whether they can be turned by their boxes.</param>
-    public static IReadOnlyList<DialPort> Ports((double? Turbine, double? Oil, double? Outlet) rings, double drainOffset, bool fields = false)
+    /// <param name="fields">The boxes they are turned by; null where they are not.</param>
+    public static IReadOnlyList<DialPort> Ports((double? Turbine, double? Oil, double? Outlet) rings, double drainOffset, DialFields? fields = null)
     {
         var ports = new List<DialPort>();
         void Add(TurnedRing ring, string name, double? degrees, string? field)
         {
-            if (degrees is { } at) ports.Add(new(ring, name, at, fields ? field : null));
+            if (degrees is { } at) ports.Add(new(ring, name, at, field));
         }
-        Add(TurnedRing.Turbine, "turbine inlet", rings.Turbine, "plan.received.turbine_inlet_deg");
-        Add(TurnedRing.Centre, "oil inlet", rings.Oil, "plan.received.oil_inlet_deg");
+        Add(TurnedRing.Turbine, "turbine inlet", rings.Turbine, fields?.Turbine);
+        Add(TurnedRing.Centre, "oil inlet", rings.Oil, fields?.Oil);
         Add(TurnedRing.Centre, "drain", rings.Oil + drainOffset, null);
-        Add(TurnedRing.Compressor, "outlet", rings.Outlet, "plan.received.outlet_deg");
+        Add(TurnedRing.Compressor, "outlet", rings.Outlet, fields?.Outlet);
         return ports;
     }
+
+    /// <summary>Where the drain may stand so that it hangs no further off plumb than so much, in every way the machine stands.</summary>
+    /// <param name="stands">How the shaft lies and the machine stands.</param>
+    /// <param name="mostTilt">How far off plumb, degrees.</param>
+    public static IReadOnlyList<AngleInterval> DrainWithin(ClockingInput stands, double mostTilt) => [.. FreeWindow.Compute(new(stands, Math.Min(mostTilt,
+        MostSector), [])).Allowed.Select(a => new AngleInterval(a.FromDeg + stands.DrainOffsetDeg, a.ToDeg + stands.DrainOffsetDeg))];
+
+    private const double MostSector = 90;
+}
+
+/// <summary>The boxes by which the rings of a dial are turned; null where one is not.</summary>
+/// <param name="Turbine">Turbine inlet.</param>
+/// <param name="Oil">Oil inlet.</param>
+/// <param name="Outlet">Compressor outlet.</param>
+public sealed record DialFields(string? Turbine, string? Oil, string? Outlet)
+{
+    /// <summary>The box of a ring.</summary>
+    public string? Of(TurnedRing ring) => ring switch { TurnedRing.Turbine => Turbine, TurnedRing.Centre => Oil, _ => Outlet };
 }

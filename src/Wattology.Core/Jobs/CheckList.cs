@@ -93,6 +93,11 @@ public static class CheckList
     /// <summary>The question with that id, or null.</summary>
     public static Question? FindQuestion(string id) => Questions.FirstOrDefault(q => q.Id == id);
 
+    /// <summary>What an entry of a kind undoes: the checks and questions it reopens, by their titles, in the order of the work.</summary>
+    /// <param name="kind">The kind's name.</param>
+    public static IReadOnlyList<string> UndoneBy(string kind) => [.. All.SelectMany(c => c.ReopenedBy.Select(r => (r.Kind, c.Title)).Concat(c.Questions
+        .SelectMany(q => q.ReopenedBy.Select(r => (r.Kind, q.Title))))).Where(r => r.Kind == kind).Select(r => r.Title).Distinct()];
+
     private static string? Holding(JobContext job) => LooseEndRegister.Open(job).FirstOrDefault(l => l.Blocks >= Blocks.HandOver)?.Words;
 
     /// <summary>The check with that id, or null.</summary>

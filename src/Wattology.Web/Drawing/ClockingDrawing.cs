@@ -5,17 +5,54 @@ using Wattology.Core.Drawing;
 
 namespace Wattology.Web.Drawing;
 
-/// <summary>Draws the clocking dial: the three rings, their ports as received, as wanted and as installed, what is in the way, and the free window.</summary>
-/// <param name="dial">From which end it is seen.</param>
-/// <param name="received">Ports as received.</param>
-/// <param name="wanted">Ports as wanted; empty without a plan.</param>
-/// <param name="installed">Ports as installed; empty where nobody looked.</param>
-/// <param name="forbidden">What is in the way.</param>
-/// <param name="window">Where the drain may stand; empty where nothing is known.</param>
-public sealed class ClockingDrawing(ClockingDial dial, IReadOnlyList<DialPort> received, IReadOnlyList<DialPort> wanted, IReadOnlyList<DialPort> installed,
-    IReadOnlyList<ForbiddenArc> forbidden, IReadOnlyList<AngleInterval> window)
+/// <summary>How the rings of a dial stand: as received, as wanted, as installed.</summary>
+/// <param name="Said">The same in words.</param>
+/// <param name="Style">How the ports are drawn.</param>
+/// <param name="Ports">The ports; empty where nobody looked.</param>
+public sealed record DialStand(string Said, string Style, IReadOnlyList<DialPort> Ports)
 {
-    private const double HalfPort = 9, StepDeg = 4;
+    /// <summary>As received: dashed.</summary>
+    public static DialStand Received(IReadOnlyList<DialPort> ports) => new("As received", "dial-received", ports);
+
+    /// <summary>As wanted: outlined.</summary>
+    public static DialStand Wanted(IReadOnlyList<DialPort> ports) => new("Wanted", "dial-wanted", ports);
+
+    /// <summary>As installed, or as it stands on the bench: filled.</summary>
+    public static DialStand Installed(IReadOnlyList<DialPort> ports) => new("As installed", "dial-installed", ports);
+}
+
+/// <summary>Draws the clocking dial: the three rings, their ports as they stand and should, what is in the way, and where the drain may hang.</summary>
+/// <param name="dial">From which end it is seen.</param>
+public sealed class ClockingDrawing(ClockingDial dial)
+{
+    private const double HalfPort = 9, HalfWater = 5, StepDeg = 4, HitsAt = 26;
+
+    /// <summary>How the rings stand, from the back to the front.</summary>
+    public IReadOnlyList<DialStand> Stands { get; init; } = [];
+
+    /// <summary>The boxes that stand on it.</summary>
+    public IReadOnlyList<BenchBox> Boxes { get; init; } = [];
+
+    /// <summary>The boxes its rings are turned by; a ring without a port takes one where it is touched.</summary>
+    public DialFields? Fields { get; init; }
+
+    /// <summary>What is in the way.</summary>
+    public IReadOnlyList<ForbiddenArc> Forbidden { get; init; } = [];
+
+    /// <summary>Where the drain may stand, all demands together; empty where nothing is known.</summary>
+    public IReadOnlyList<AngleInterval> Window { get; init; } = [];
+
+    /// <summary>Where the drain is sound, and where it is doubtful besides.</summary>
+    public (IReadOnlyList<AngleInterval> Sound, IReadOnlyList<AngleInterval> Doubt) Sectors { get; init; } = ([], []);
+
+    /// <summary>The oil inlet as it stands, degrees, by which it is told what it hits; null where nobody looked.</summary>
+    public double? OilDeg { get; init; }
+
+    /// <summary>The drain after the oil inlet, degrees.</summary>
+    public double DrainOffsetDeg { get; init; } = 180;
+
+    /// <summary>The centre section has water.</summary>
+    public bool Water { get; init; }
 
     /// <summary>The drawing.</summary>
     public string Render()
@@ -26,35 +63,52 @@ public sealed class ClockingDrawing(ClockingDial dial, IReadOnlyList<DialPort> r
             ("aria-label", $"Three rings seen from the {end}. {Aloud()}"), ("data-mirrored", dial.FromTurbine ? "true" : null),
             ("data-axis", $"{SvgNode.Number(ClockingDial.Axis.X)} {SvgNode.Number(ClockingDial.Axis.Y)}"));
         var axis = ClockingDial.Axis;
+        var (inner, outer) = ClockingDial.Rings[TurnedRing.Centre];
+        foreach (var part in Sectors.Doubt) SvgNode.Path(svg, "dial-doubt", Band(part.FromDeg, part.ToDeg, inner, outer));
+        foreach (var part in Sectors.Sound) SvgNode.Path(svg, "dial-sound", Band(part.FromDeg, part.ToDeg, inner, outer));
         SvgNode.Path(svg, "b-axis", $"M{axis.X},{axis.Y - 240}V{axis.Y + 252}M{axis.X - 7},{axis.Y + 242}l7,12l7,-12");
         SvgNode.Text(svg, "b-note", axis.X + 10, axis.Y - 228, "12, plumb", "start");
-        foreach (var (inner, outer) in ClockingDial.Rings.Values)
-            foreach (var radius in new[] { inner, outer }) SvgNode.Path(svg, "b-body", Circle(radius));
+        foreach (var (ring, (from, to)) in ClockingDial.Rings)
+        {
+            foreach (var radius in new[] { from, to }) SvgNode.Path(svg, "b-body", Circle(radius));
+            // A ring nobody gave an angle for takes one where it is touched.
+            if (Fields?.Of(ring) is { } field && Stands.All(s => s.Ports.All(p => p.Field != field)))
+                svg.Add(SvgNode.Element("path", ("class", "dial-ring"), ("data-field", field), ("d", $"{Circle(to)}{Circle(from)}"), ("fill-rule", "evenodd")));
+        }
         SvgNode.Text(svg, "b-note", axis.X, axis.Y + 6, dial.FromTurbine ? "turbine" : "compressor");
         SvgNode.Text(svg, "b-note", axis.X, axis.Y + 24, "end");
-        foreach (var allowed in window)
+        foreach (var allowed in Window)
             SvgNode.Path(svg, "dial-window", Band(allowed.FromDeg, allowed.ToDeg, 188, 191));
-        foreach (var arc in forbidden)
-        {
-            SvgNode.Path(svg, "dial-arc", Band(arc.FromDeg, arc.FromDeg + arc.WidthDeg, ClockingDial.ArcInner, ClockingDial.ArcOuter));
-            var at = dial.At(arc.FromDeg + arc.WidthDeg / 2, ClockingDial.WordRadius);
-            SvgNode.Text(svg, "b-note", at.X, at.Y + 6, arc.What, at.X > axis.X + 30 ? "start" : at.X < axis.X - 30 ? "end" : "middle");
-        }
-        foreach (var port in installed) svg.Add(Port(port, "dial-installed"));
-        foreach (var port in received) svg.Add(Port(port, "dial-received"));
-        foreach (var port in wanted) svg.Add(Port(port, "dial-wanted"));
-        SvgNode.Places(svg, ClockingDial.Boxes);
+        foreach (var arc in Forbidden) Arc(svg, arc);
+        // Said above the dial, where no box stands.
+        if (OilDeg is { } stands && Forbidden.Where(a => a.IsHitAt(stands)).Select(a => $"{a.Part(DrainOffsetDeg)} hits {a.What}").ToArray() is { Length: > 0 } hits)
+            SvgNode.Text(svg, "b-wrong dial-hits", axis.X, HitsAt, string.Join(", ", hits));
+        if (Water && OilDeg is { } oil)
+            foreach (var side in new[] { 90, -90 }) SvgNode.Path(svg, "dial-water", Band(oil + side - HalfWater, oil + side + HalfWater, inner + 10, outer - 10));
+        foreach (var stand in Stands)
+            foreach (var port in stand.Ports) svg.Add(Port(port, stand));
+        SvgNode.Places(svg, Boxes);
         return svg.ToString(SaveOptions.DisableFormatting);
     }
 
-    private XElement Port(DialPort port, string style)
+    private void Arc(XElement svg, ForbiddenArc arc)
+    {
+        var hit = OilDeg is { } oil && arc.IsHitAt(oil);
+        SvgNode.Path(svg, hit ? "dial-arc hit" : "dial-arc", Band(arc.FromDeg, arc.FromDeg + arc.WidthDeg, ClockingDial.ArcInner, ClockingDial.ArcOuter));
+        var at = dial.At(arc.FromDeg + arc.WidthDeg / 2, ClockingDial.WordRadius);
+        SvgNode.Text(svg, "b-note", at.X, at.Y + 6, arc.What,
+            at.X > ClockingDial.Axis.X + 30 ? "start" : at.X < ClockingDial.Axis.X - 30 ? "end" : "middle");
+    }
+
+    private XElement Port(DialPort port, DialStand stand)
     {
         var (inner, outer) = ClockingDial.Rings[port.Ring];
-        var group = SvgNode.Element("g", ("class", $"dial-port {style}"), ("data-port", port.Name), ("data-deg", SvgNode.Tenths(port.Deg)),
-            ("data-field", port.Field), ("tabindex", port.Field is null ? null : "0"), ("role", port.Field is null ? null : "slider"),
-            ("aria-label", port.Field is null ? null : $"{port.Name}, as received"), ("aria-valuemin", port.Field is null ? null : "0"),
-            ("aria-valuemax", port.Field is null ? null : "360"), ("aria-valuenow", port.Field is null ? null : SvgNode.Tenths(Turning.Wrap(port.Deg))),
-            ("aria-valuetext", port.Field is null ? null : $"{ClockingPlan.At(port.Deg)} from the compressor end"));
+        var turns = port.Field is not null;
+        string? If(string text) => turns ? text : null;
+        var group = SvgNode.Element("g", ("class", $"dial-port {stand.Style}"), ("data-port", port.Name), ("data-deg", SvgNode.Tenths(port.Deg)),
+            ("data-field", port.Field), ("tabindex", If("0")), ("role", If("slider")), ("aria-label", If($"{port.Name}, {stand.Said.ToLowerInvariant()}")),
+            ("aria-valuemin", If("0")), ("aria-valuemax", If("360")), ("aria-valuenow", If(SvgNode.Tenths(Turning.Wrap(port.Deg)))),
+            ("aria-valuetext", If($"{ClockingPlan.At(port.Deg)} from the compressor end")));
         group.Add(SvgNode.Element("path", ("d", Band(port.Deg - HalfPort, port.Deg + HalfPort, inner + 3, outer - 3))));
         if (port.Name == "drain") group.Add(SvgNode.Element("path", ("class", "dial-way"), ("d", Line(port.Deg, inner + 10, outer - 10))));
         if (port.Name == "oil inlet")
@@ -80,7 +134,6 @@ public sealed class ClockingDrawing(ClockingDial dial, IReadOnlyList<DialPort> r
 
     private static string Say(Point at) => $"{SvgNode.Tenths(at.X)},{SvgNode.Tenths(at.Y)}";
 
-    private string Aloud() => string.Join(" ", new[] { ("As received", received), ("Wanted", wanted), ("As installed", installed) }
-        .Where(p => p.Item2.Count > 0)
-        .Select(p => $"{p.Item1}: {string.Join(", ", p.Item2.Select(q => $"{q.Name} at {ClockingPlan.At(q.Deg)}"))}."));
+    private string Aloud() => string.Join(" ", Stands.Where(s => s.Ports.Count > 0)
+        .Select(s => $"{s.Said}: {string.Join(", ", s.Ports.Select(q => $"{q.Name} at {ClockingPlan.At(q.Deg)}"))}."));
 }

@@ -51,6 +51,7 @@ public sealed partial class ClockingPlanTests
             var result = ClockingPlan.Compute(unit);
             if (result.Wanted is not { } wanted) { without++; Assert.Empty(result.Steps); continue; }
             planned++;
+            Assert.DoesNotContain(unit.Forbidden ?? [], a => a.IsHitAt(wanted.OilInletDeg));
             // A hand that knows nothing but the words.
             var (turbine, oil, outlet) = (unit.Received.TurbineInletDeg, unit.Received.OilInletDeg, unit.Received.OutletDeg);
             foreach (var step in result.Steps.Where(s => s.Ring is not null))
@@ -167,10 +168,80 @@ public sealed partial class ClockingPlanTests
 
     [Fact]
     public void The_boxes_of_the_dial_have_their_room_and_lie_over_no_ring()
-        => Assert.All(ClockingDial.Boxes, b =>
+        => Assert.All(new[] { ClockingDial.PlanBoxes, ClockingDial.ReadingBoxes, ClockingDial.FitBoxes }, boxes => Assert.All(boxes, b =>
         {
             Assert.True(b.Box is { X: >= 0, Y: >= 0 } && b.Box.Right <= ClockingDial.Width && b.Box.Bottom <= ClockingDial.Height);
             Assert.True(b.Box.Away(ClockingDial.Axis.X, ClockingDial.Axis.Y) > ClockingDial.ArcOuter, b.Field);
-            Assert.All(ClockingDial.Boxes.Where(o => o != b), o => Assert.True(o.Box.Shared(b.Box) == 0));
-        });
+            Assert.All(boxes.Where(o => o != b), o => Assert.True(o.Box.Shared(b.Box) == 0));
+        }));
+
+    [Theory]
+    [InlineData(30.0, 0, 60, ", its bracket 2 holes anticlockwise from where it was;")]
+    [InlineData(30.0, 0, 330, ", its bracket 1 hole clockwise from where it was;")]
+    [InlineData(45.0, 0, 60, ", its bracket 1 hole anticlockwise from where it was (15° stay, the rod's end takes them);")]
+    [InlineData(90.0, 0, 30, ", its bracket on the holes it came from (30° stay, the rod's end takes them);")]
+    [InlineData(null, 0, 60, "Refit the actuator with its clip; its rod's")]
+    public void The_actuator_goes_back_on_the_holes_that_undo_its_housings_turn(double? apart, double received, double wanted, string words)
+    {
+        var plan = Of(new(282, 0, received)) with { OutletWantedDeg = wanted, ActuatorTies = true, BracketStepDeg = apart };
+        Assert.Contains(words, ClockingPlan.Compute(plan).Steps[^1].Text);
+    }
+
+    [Theory]
+    [InlineData(24, true)]
+    [InlineData(15, false)]
+    [InlineData(60, false)]
+    [InlineData(15.1, true)]
+    [InlineData(-300.5, true)]
+    [InlineData(200, false)]
+    public void What_a_fitting_hits_is_named(double oil, bool hits)
+    {
+        var arc = new ForbiddenArc("manifold", 0, 15, 60);
+        Assert.Equal(hits, arc.IsHitAt(oil));
+        Assert.Equal(hits, (arc with { PartOffsetDeg = 170 }).IsHitAt(oil - 170));
+        Assert.True(new ForbiddenArc("tank", 0, 0, 360).IsHitAt(oil));
+        Assert.Equal(["oil fitting", "drain flange", "water port", "water port", "part"], new[] { 0.0, 170, 270, -270, 45 }.Select(p
+            => (arc with { PartOffsetDeg = p }).Part(170)));
+    }
+
+    [Theory]
+    [InlineData(20, 0, 0, 110, 290, 20)]
+    [InlineData(-20, 0, 0, 250, 70, 20)]
+    [InlineData(90, 0, 0, 180, 0, 90)]
+    public void Water_goes_in_low_and_out_high(double oil, double up, double heading, double low, double high, double rise)
+    {
+        var ports = WaterPorts.Of(new(oil, heading, up));
+        Assert.Equal((low, high), (Math.Round(ports.LowDeg, 6), Math.Round(ports.HighDeg, 6)));
+        Assert.Equal(rise, ports.RiseDeg, 6);
+        Assert.StartsWith($"Water goes in at the low port, {ClockingPlan.At(low)}, and out at the high one, {ClockingPlan.At(high)}", ports.Words);
+    }
+
+    [Fact]
+    public void Plumb_both_water_ports_stand_at_one_height_and_a_leaning_machine_lifts_one()
+    {
+        Assert.StartsWith("Both water ports stand at one height", WaterPorts.Of(new(0)).Words);
+        Assert.Equal(10, WaterPorts.Of(new(0, 0, 0, 180, [new("rolled", 0, 10)])).RiseDeg, 6);
+    }
+
+    [Fact]
+    public void The_shaded_sector_is_where_the_drain_is_judged_so()
+    {
+        var stands = new ClockingInput(0, 30, 12, 170);
+        var (sound, doubt) = (ClockingDial.DrainWithin(stands, 15), ClockingDial.DrainWithin(stands, 30));
+        for (var drain = 0.5; drain < 360; drain += 1)
+        {
+            var tilt = ClockingGeometry.Compute(stands with { OilInletDeg = drain - 170 }).WorstDrainTiltDeg;
+            bool In(IReadOnlyList<AngleInterval> parts) => parts.Any(p => Turning.Wrap(drain - p.FromDeg) <= p.ToDeg - p.FromDeg);
+            Assert.Equal((tilt <= 15, tilt <= 30), (In(sound), In(doubt)));
+        }
+    }
+
+    [Fact]
+    public void What_turning_undoes_is_known()
+    {
+        var undone = CheckList.UndoneBy(ClockingReading.KindName);
+        Assert.Contains("Drain", undone);
+        Assert.Contains("Wheel turned by hand", undone);
+        Assert.DoesNotContain("Oil supply", undone);
+    }
 }

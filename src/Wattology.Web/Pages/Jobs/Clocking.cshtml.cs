@@ -1,51 +1,46 @@
-using System.Globalization;
+using Wattology.Core.BookIn;
 using Wattology.Core.Clocking;
+using Wattology.Core.Drawing;
 using Wattology.Core.Jobs;
-using Wattology.Core.Measures;
-using Wattology.Web.Forms;
+using Wattology.Web.Drawing;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>The clocking bench: a dial that turns with the typed angle, judged by the server.</summary>
-public sealed class ClockingModel(SheetServices services) : ReadingSheetModel<ClockingReading>(services, "clocking", "The clocking is recorded.")
+/// <summary>How the centre section stands, on the dial: on the bench or as installed, beside what was received and planned.</summary>
+public sealed class ClockingModel(SheetServices services) : DialSheetModel<ClockingReading>(services, "The clocking is recorded.")
 {
     private const int FewestRows = 2;
-    private const double FullBand = 60;
 
     /// <summary>How many attitudes the form shows.</summary>
     public int AttitudeRows => Math.Max(FewestRows, Form.RowsOf("input.attitudes") + 1);
 
-    /// <summary>Up to this tilt the drain is sound, degrees.</summary>
-    public double Sound => Job.Context.Limits.Choose(ClockingLimits.Tilt).SoundTo ?? 0;
+    /// <summary>To maker's spec: it is looked at, and not turned.</summary>
+    public bool Sealed => Job.Machine.Kind == JobKind.MakersSpec;
 
-    /// <summary>Up to this tilt the drain is doubtful, degrees.</summary>
-    public double Doubtful => Job.Context.Limits.Choose(ClockingLimits.Tilt).DoubtTo ?? Sound;
-
-    /// <summary>The oil inlet on the dial before anything is typed.</summary>
-    public string DialDeg => Degrees(Angle("input.oil_inlet_deg"));
-
-    /// <summary>The drain on the dial before anything is typed.</summary>
-    public string DialDrainDeg => Degrees(Angle("input.oil_inlet_deg") + (Form["input.drain_offset_deg"].Length == 0 ? 180 : Angle("input.drain_offset_deg")));
-
-    /// <summary>Whether an angle is typed at all: before that the dial shows none.</summary>
-    public bool Measured => Form["input.oil_inlet_deg"].Length > 0;
-
-    private double Angle(string field) => TypedValue.Read(Form[field], Quantity.Of(Measure.Angle)).Value ?? 0;
-
-    private static string Degrees(double value) => value.ToString("0.###", CultureInfo.InvariantCulture);
-
-    /// <summary>The part of the ring in which the drain may stand, as a path.</summary>
-    public static string BandPath(double degrees)
+    /// <inheritdoc/>
+    protected override ClockingDrawing Dial()
     {
-        var (sin, cos) = Math.SinCos(Math.Min(degrees, FullBand) * Math.PI / 180);
-        return string.Create(CultureInfo.InvariantCulture,
-            $"M{-100 * sin:0.##} {100 * cos:0.##}A100 100 0 0 0 {100 * sin:0.##} {100 * cos:0.##}L{124 * sin:0.##} {124 * cos:0.##}A124 124 0 0 1 "
-                + $"{-124 * sin:0.##} {124 * cos:0.##}z");
+        var offset = Deg("input.drain_offset_deg") ?? 180;
+        var oil = Deg("input.oil_inlet_deg");
+        var stands = new ClockingInput(oil ?? 0, Deg("input.heading_deg") ?? 0, Math.Clamp(Deg("input.compressor_up_deg") ?? 0, -80, 80), offset);
+        var limit = Job.Context.Limits.Choose(ClockingLimits.Tilt);
+        var fields = MayRecord ? new DialFields(null, "input.oil_inlet_deg", null) : null;
+        var fitted = Job.Record.LatestOf<RingsFitted>(Turbo)?.Body.Rings;
+        var shown = oil ?? Latest?.Body.Input.OilInletDeg;
+        return new(new(FromTurbine))
+        {
+            Stands = [.. StandsOf(Planned), DialStand.Installed(ClockingDial.Ports((fitted?.TurbineInletDeg, shown, fitted?.OutletDeg),
+                oil is null ? Latest?.Body.Input.DrainOffsetDeg ?? offset : offset, oil is null ? null : fields))],
+            Boxes = ClockingDial.ReadingBoxes, Fields = fields, Forbidden = Planned?.Plan.Forbidden ?? [], OilDeg = shown, DrainOffsetDeg = offset,
+            Water = Job.Machine.WaterCooled,
+            Sectors = (limit.SoundTo is { } sound ? ClockingDial.DrainWithin(stands, sound) : [], (limit.DoubtTo ?? limit.SoundTo) is { } doubt
+                ? ClockingDial.DrainWithin(stands, doubt) : []),
+        };
     }
 
     /// <inheritdoc/>
     public override (string Partial, object Model)? PreviewMore(Preview preview)
-        => preview is { Outcome: ClockingOutcome, Body: ClockingReading } ? ("_ClockingPreview", preview) : null;
+        => preview is { Outcome: ClockingOutcome, Body: ClockingReading } ? ("_ClockingPreview", (preview, Job.Machine.WaterCooled)) : null;
 
     /// <inheritdoc/>
     protected override IEnumerable<(string Field, string Need)> Answered => [("as_installed", "Say whether it was measured as installed, or on the bench.")];

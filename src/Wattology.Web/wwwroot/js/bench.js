@@ -69,37 +69,4 @@ document.addEventListener('alpine:init', () => {
     },
     destroy() { clearInterval(this.tick); },
   }));
-
-  Alpine.data('dial', () => ({
-    inlet: 0, offset: 180, measured: false,
-    init() {
-      this.read();
-      this.$root.addEventListener('input', () => this.read());
-    },
-    number(name) {
-      const text = this.$root.querySelector(`[name="${name}"]`).value.replace('−', '-').replace(',', '.');
-      const clock = /^(\d{1,2}):(\d\d)$/.exec(text.trim());
-      const value = clock ? (clock[1] % 12) * 30 + clock[2] / 2 : parseFloat(text);
-      return Number.isFinite(value) ? value : null;
-    },
-    read() {
-      const inlet = this.number('input.oil_inlet_deg');
-      this.measured = inlet !== null;
-      this.inlet = inlet || 0;
-      this.offset = this.number('input.drain_offset_deg') ?? 180;
-      this.$root.querySelector('.dial').classList.toggle('unmeasured', !this.measured);
-    },
-    get inletTurn() { return `rotate(${this.inlet})`; },
-    get drainTurn() { return `rotate(${this.inlet + this.offset})`; },
-    nudge(by) {
-      const box = this.$root.querySelector('[name="input.oil_inlet_deg"]');
-      if (!this.measured) { box.focus(); return; }
-      box.value = String(Math.round((this.inlet + by) * 10) / 10);
-      box.dispatchEvent(new Event('input', { bubbles: true }));
-    },
-    back5() { this.nudge(-5); },
-    back1() { this.nudge(-1); },
-    on1() { this.nudge(1); },
-    on5() { this.nudge(5); },
-  }));
 });

@@ -16,6 +16,12 @@
 
   // A value touched instead of typed goes into its box as it is said, and is read there like any other.
   document.addEventListener('click', e => {
+    const several = e.target.closest('[data-puts]');
+    for (const [field, ...value] of several ? several.dataset.puts.split('|').map(p => p.split('=')) : []) {
+      const box = several.form.elements[field];
+      box.value = value.join('=');
+      box.dispatchEvent(new Event('input', { bubbles: true }));
+    }
     const put = e.target.closest('[data-put], [data-count]');
     if (!put) return;
     const box = put.form.elements[put.dataset.put || put.dataset.count];
@@ -42,6 +48,11 @@
     const [x, y] = svg.dataset.axis.split(' ').map(Number);
     return Math.atan2((svg.dataset.mirrored ? -1 : 1) * (at.x - x), y - at.y) * 180 / Math.PI;
   };
+  // Nothing is assumed before the first touch: a ring without a port takes one where it is touched.
+  document.addEventListener('click', e => {
+    const ring = e.target.closest('.dial-ring[data-field]');
+    if (ring && ring.closest('form')) turned(ring, dialAngle(ring.ownerSVGElement, e));
+  });
   let turn = null;
   document.addEventListener('pointerdown', e => {
     const port = e.target.closest('.dial-port[data-field]');
