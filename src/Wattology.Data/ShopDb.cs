@@ -20,6 +20,9 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
     /// <summary>Limits set and withdrawn.</summary>
     public DbSet<LimitRow> Limits => Set<LimitRow>();
 
+    /// <summary>Ways of working set and withdrawn.</summary>
+    public DbSet<SchoolRow> Schools => Set<SchoolRow>();
+
     /// <summary>Known successors of part numbers.</summary>
     public DbSet<SupersessionRow> Supersessions => Set<SupersessionRow>();
 
@@ -58,6 +61,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
             e.HasIndex(x => new { x.Family, x.Row });
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
+        builder.Entity<SchoolRow>().HasKey(x => x.Id);
         builder.Entity<SupersessionRow>().HasKey(x => x.Old);
         builder.Entity<InstrumentRow>(e =>
         {

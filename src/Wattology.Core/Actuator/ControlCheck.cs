@@ -57,6 +57,7 @@ public static class ControlCheck
         Applies = job => job.Record.Machine().Control != BoostControl.None,
         Questions = [Seat, Clip, Gravity, Gear],
         Kinds = [RodReading.Kind, RodTurned.Kind, SweepRead.Kind],
+        Schools = [RodReading.Set],
         Limits = [RodReading.Opening, RodReading.Preload, .. SweepLimits.All],
         ReopenedBy =
         [

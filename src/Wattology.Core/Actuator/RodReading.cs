@@ -41,6 +41,15 @@ public sealed record RodReading([Bounds(1, 2)] int Turbo, RodSchool School, [Bou
     /// <summary>Preload of its rod.</summary>
     public static readonly LimitKind Preload = LimitKind.NoneKnown("rod-preload", "Wastegate rod, preload", Measure.Length);
 
+    /// <summary>How a rod is set.</summary>
+    public static readonly School Set = new("rod-school", "Wastegate rod, set by",
+    [
+        new("no-pull", "no pull", "The rod's end drops on and gravity alone holds the flap shut: nothing is preloaded, so boost does not spike. It may open a little early."),
+        new("measured-preload", "measured preload", "A known pull holds the flap shut against the exhaust. Too much of it raises boost, and can spike it."),
+        new("opening-pressure", "opening pressure", "Set until the flap begins to open at the pressure wanted. It takes a hand pump with a gauge, and is what a claim "
+            + "can compare."),
+    ], "opening-pressure");
+
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<RodReading, RodOutcome>(KindName, "Wastegate rod", (job, body) => RodOutcome.Of(body, job),
         (job, n) => n.Outcome is RodOutcome outcome ? $"{job.Which(n.Body.Turbo)}begins at {job.Units.ShowPressure(n.Body.StartKpa)}, full at {

@@ -97,6 +97,9 @@ public sealed record CheckDefinition(string Id, string Title, DrawnPart? Part, F
     /// <summary>The limits that judge it.</summary>
     public IReadOnlyList<LimitKind> Limits { get; init; } = [];
 
+    /// <summary>What workshops differ about in it.</summary>
+    public IReadOnlyList<School> Schools { get; init; } = [];
+
     /// <summary>The findings it answers.</summary>
     public IReadOnlyList<AnsweredFinding> Answers { get; init; } = [];
 

@@ -28,6 +28,7 @@ public static class ClockingCheck
         PerTurbo = true,
         Questions = [Seen],
         Kinds = [ClockingReading.Kind, ClockingPlanned.Kind, RingsFitted.Kind],
+        Schools = [ClockingLimits.Where],
         Limits = [ClockingLimits.Tilt, ClockingLimits.TiltOnSlope, ClockingLimits.ShaftSlope],
         Answers = [new("drain-off-plumb", r => r.Verdict switch { Verdict.Sound => false, Verdict.Stop => true, _ => null })],
         Items = [new(HoldPoint.Start, Id, "Clocking as installed", (context, turbo) => ReadInstalled(context.Job, turbo).Since is { } installed

@@ -17,6 +17,14 @@ public static class ClockingLimits
     /// <summary>The drain's tilt with the machine on a slope; wider, and not known until somebody sets it.</summary>
     public static readonly LimitKind TiltOnSlope = LimitKind.NoneKnown("drain-tilt-slope", "Drain tilt as installed, on a slope", Measure.Angle);
 
+    /// <summary>Where the last degrees are set.</summary>
+    public static readonly School Where = new("clocking-school", "Where it is clocked",
+    [
+        new("bench", "on the bench, last degrees in the vehicle", "Both hands free and every screw in reach; the turbine inlet is held as it will sit, so it is only as "
+            + "good as that is known."),
+        new("vehicle", "in the vehicle", "The manifold itself is the reference and nothing is measured twice; screws on the far side may be out of reach."),
+    ], "bench");
+
     /// <summary>How far the shaft may slope.</summary>
     public static readonly LimitKind ShaftSlope = LimitKind.NoneKnown("shaft-slope", "Shaft slope", Measure.Angle);
 }

@@ -20,6 +20,7 @@ public static class StartCheck
         Kinds = [IdleChosen.Kind, CautionRead.Kind, Fired.Kind, PressureShown.Kind, PressureAfterFiring.Kind, RunEnded.Kind, EngineStopped.Kind,
             TroubleSeen.Kind,
             StopWorked.KindOf(Stands), JointSeen.Kind, JointLooked.Kind, RunChecked.Kind],
+        Schools = [RunUnder.At],
         Limits = [RunLimits.PressureAfterFiring, RunLimits.Idle],
         Items =
         [

@@ -20,6 +20,13 @@ public static class RunLimits
 /// <param name="Idle">First idle at least, min.</param>
 public sealed record RunUnder(Limit PressureWithin, Limit Idle) : Outcome
 {
+    /// <summary>How the first idle runs.</summary>
+    public static readonly School At = new("idle-school", "First idle at",
+    [
+        new("plain", "plain idle", "The least load on dry parts, long enough to see a weep and to fill a new filter."),
+        new("fast", "fast idle", "Oil comes sooner and warmer; a leak shows faster, and so does a mistake."),
+    ], "plain");
+
     /// <summary>The limits in force; an idle chosen for this job stands before the shop's.</summary>
     public static RunUnder Now(JobContext job) => new(job.Limits.Choose(RunLimits.PressureAfterFiring), job.Record.Latest<IdleChosen>() is { } chosen
         ? new Limit(RunLimits.Idle.Key, LimitSource.Shop, $"chosen for this job by {chosen.Entry.By}", chosen.Body.Minutes, In: Measure.Minutes)

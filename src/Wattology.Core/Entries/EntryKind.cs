@@ -47,6 +47,9 @@ public sealed record Refusal(string Message, string Field = "")
 /// <param name="Now">The time at which it is judged, UTC.</param>
 public sealed record JobContext(JobRecord Record, LimitBook Limits, ShopUnits Units, IReadOnlyList<Supersession> Supersessions, DateTimeOffset Now)
 {
+    /// <summary>Ways of working in force for it.</summary>
+    public SchoolBook Schools { get; init; } = SchoolBook.Usual;
+
     /// <summary>How many closed jobs on the same engine had which cause confirmed, this job left out.</summary>
     public IReadOnlyDictionary<string, int> FamilyCases { get; init; } = new Dictionary<string, int>();
 

@@ -88,12 +88,18 @@ public static class HeatCheck
         $"{n.Title}: after the first hot run", [new("as-it-was", "as it was"), new("marked", "browned, soft or smells", Verdict.Stop, Asks: "Where")
             { Optional = true }]) { Applies = (job, _) => EngineRuns.Of(job).LongestSeconds > 0 })];
 
+    /// <summary>How hot metal is covered.</summary>
+    public static readonly School Covering = new("heat-school", "Manifold and turbine housing",
+    [
+        new("bare", "left bare", "A wrapped iron manifold can overheat and crack; bare, every crack and leak is seen. Its neighbours need their gap and their guard."),
+        new("blanket", "blanket on the housing", "Keeps heat from its neighbours and comes off to look."),
+        new("wrapped", "wrapped", "Keeps most of the heat in; holds salt and damp, and hides a crack."),
+    ], "bare");
+
     /// <summary>How the manifold is covered: workshops differ.</summary>
     public static readonly Question Cover = new("heat-cover", "Manifold and turbine housing",
         [new("bare", "left bare"), new("blanket", "blanket on the housing"), new("wrapped", "wrapped", Verdict.Doubtful, Asks: "Why all the same")])
     {
-        Hint = "Bare by default: a wrapped iron manifold can overheat and crack. A blanket keeps heat from its neighbours and comes off to look. Wrap keeps most "
-            + "in, holds salt and damp, and hides a crack.",
         Caution = new("Wrap sheds fibres: gloves. A new wrap smokes at first."),
     };
 
@@ -111,6 +117,7 @@ public static class HeatCheck
     {
         Questions = [.. Gaps, .. Guards, .. Again, Cover, Hangs],
         Kinds = [HeatGap.Kind],
+        Schools = [Covering],
         Limits = [HeatGap.Gap],
     };
 

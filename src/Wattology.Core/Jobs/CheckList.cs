@@ -87,6 +87,9 @@ public static class CheckList
     /// <summary>Every limit: the checks' own, then what belongs to no single check.</summary>
     public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), EarlierPass.Pause];
 
+    /// <summary>Everything workshops differ about.</summary>
+    public static readonly IReadOnlyList<School> Schools = [.. All.SelectMany(c => c.Schools)];
+
     /// <summary>Every question answered by a touch.</summary>
     public static readonly IReadOnlyList<Question> Questions = [.. All.SelectMany(c => c.Questions)];
 

@@ -65,6 +65,7 @@ public static class SupplyChecks
         PerTurbo = true,
         Questions = [RestrictorSeen, .. HiddenPlaces.All],
         Kinds = [RestrictorReading.Kind],
+        Schools = [SupplyLimits.RestrictorBy],
         Limits = [SupplyLimits.Restrictor],
     };
 

@@ -20,6 +20,7 @@ public static class PrimeCheck
         Kinds = [FiringTaken.Kind, FiringRestored.Kind, FiringDisabled.Kind, Oiled.Kind, Primed.Kind, BurstStarted.KindOf(job => Cranking.Of(job).Refusal()),
             CrankEnded.Kind, BurstEnded.Kind, PressureRead.Kind, PressureNoted.Kind],
         Questions = [Bursts.Purpose, Bursts.Clear, PrimeQuestions.Wheel, PrimeQuestions.PumpDriven],
+        Schools = [Oiled.By],
         Limits = [CrankingLimits.Burst, CrankingLimits.Rest, CrankingLimits.Bursts, CrankingLimits.Cooling, PressureLimits.Cranking, PressureLimits.Standing],
         Items =
         [

@@ -26,27 +26,28 @@ public enum PrimeMethod
 /// <param name="OilMl">Oil put in by hand, in ml, where it was measured.</param>
 /// <param name="Why">Why another method than the shop's default.</param>
 public sealed record Oiled([Bounds(1, 2)] int Turbo, PrimeMethod Method, [Bounds(Span.Millilitres)] double? OilMl = null, string Why = "")
-    : EntryBody, IHasRules, IOfTurbo
+    : EntryBody, IOfTurbo
 {
-    /// <summary>The shop's default school.</summary>
-    public const PrimeMethod Default = PrimeMethod.Syringe;
+    /// <summary>How a new unit is primed.</summary>
+    public static readonly School By = new("prime-school", "Primed by",
+    [
+        new("syringe", "syringe", "Needs nothing but the inlet port, and oils the bearings before anything turns."),
+        new("pump-driven", "pump-driven", "Where the oil pump can be driven from outside: until oil comes from the drain."),
+        new("bucket-first", "bucket first", "The feed proven into a container, then connected, then cranked briefly."),
+    ], "syringe");
 
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<Oiled>("oiled", "Oiled", (job, n) => $"{job.Which(n.Body.Turbo)}{n.Body.Words}")
     {
         Correction = Correction.ByTakingBack,
-        Refuse = (job, body) => body.Turbo > job.Record.Machine().Turbos ? new("This job has one turbo.", "turbo") : null,
+        Refuse = (job, body) => body.Turbo > job.Record.Machine().Turbos ? new("This job has one turbo.", "turbo")
+            : job.Schools.Choose(By).Choice is var usual && usual.Id != JsonForm.WordOf(body.Method) && string.IsNullOrWhiteSpace(body.Why)
+            ? new($"Say why this job differs from the usual {usual.Words}.", "why") : null,
     };
 
     /// <summary>All it says, in one line.</summary>
     public string Words => $"{JsonForm.Plain(Method)}{(OilMl is { } ml ? $", {ml:0.#} ml" : "")}{(Why.Length > 0 ? $" ({Why})" : "")}";
 
-    /// <inheritdoc/>
-    public void Check(Faults faults, string path)
-    {
-        if (Method != Default && string.IsNullOrWhiteSpace(Why)) faults.Add(Faults.Join(path, "why"),
-            "Say why this job differs from the shop's usual syringe.");
-    }
 }
 
 /// <summary>One turbo was oiled and prepared; recorded now as <see cref="Oiled"/>, and the wheel as an answer of its own.</summary>

@@ -236,7 +236,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
             [r.Entry]), r.Entry, books[r.Entry.Job])!)).Where(r => r.Reading is not null)];
     }
 
-    private const int EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50;
+    private const int EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50, EnginesMost = 200;
 
     /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most
     /// thirty.</summary>
@@ -251,6 +251,18 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
                           orderby j.Row descending, e.Seq descending
                           select e).Take(OnEngineMost).ToListAsync();
         return [.. rows.Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
+    }
+
+    /// <summary>The engines the shop has had, each as its last job named it; at most two hundred.</summary>
+    public async Task<IReadOnlyList<string>> EnginesAsync()
+    {
+        var last = db.Jobs.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(EnginesMost);
+        var bodies = await (from j in db.Jobs.AsNoTracking()
+                            where last.Contains(j.Row)
+                            join e in db.Entries.AsNoTracking() on j.Id equals e.Job
+                            where e.Seq == 1
+                            select e.ToEntry()).ToListAsync();
+        return [.. bodies.Select(b => CheckList.Kinds.Read<BookedIn>(b).Body.Engine)];
     }
 
     private async Task<JobRecord?> ReadAsync(string job, CancellationToken cancel)

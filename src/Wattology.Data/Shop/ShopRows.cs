@@ -47,6 +47,40 @@ public sealed class LimitRow
     public Limit ToLimit() => new(Key, Source, Reference, SoundFrom, SoundTo, DoubtFrom, DoubtTo, CheckList.FindLimit(Key)?.Measure ?? Measure.Number);
 }
 
+/// <summary>A way of working somebody set. Rows are only added; the latest of one source and scope counts.</summary>
+public sealed class SchoolRow
+{
+    /// <summary>Its position: rows set later have greater ones.</summary>
+    public int Id { get; set; }
+
+    /// <summary>Of which school.</summary>
+    public string Key { get; set; } = "";
+
+    /// <summary>Which way.</summary>
+    public string Choice { get; set; } = "";
+
+    /// <summary>Where it comes from.</summary>
+    public LimitSource Source { get; set; }
+
+    /// <summary>Sheet and revision, or why the shop works so.</summary>
+    public string Reference { get; set; } = "";
+
+    /// <summary>Engine, turbo model or number it holds for; empty for all.</summary>
+    public string Scope { get; set; } = "";
+
+    /// <summary>Who set it.</summary>
+    public string SetBy { get; set; } = "";
+
+    /// <summary>When, in ms since 1970.</summary>
+    public long SetAtMs { get; set; }
+
+    /// <summary>True when the row takes an earlier one back.</summary>
+    public bool Withdrawn { get; set; }
+
+    /// <summary>As the core knows it.</summary>
+    public SchoolSet ToSet() => new(Key, Choice, Source, Reference);
+}
+
 /// <summary>A part number that took another's place.</summary>
 public sealed class SupersessionRow
 {

@@ -16,8 +16,9 @@ namespace Wattology.Data.Shop;
 /// <param name="Units">The units it thinks in.</param>
 /// <param name="Limits">Every limit set or withdrawn, in order.</param>
 /// <param name="Supersessions">Known successors of part numbers.</param>
+/// <param name="Schools">Every way of working set or withdrawn, in order.</param>
 public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, ShopUnits Units, IReadOnlyList<LimitRow> Limits,
-    IReadOnlyList<Supersession> Supersessions)
+    IReadOnlyList<Supersession> Supersessions, IReadOnlyList<SchoolRow> Schools)
 {
     /// <summary>Key of the setting that marks a demo: <see cref="DemoMaking"/> while it is made, "yes" once it is.</summary>
     public const string DemoKey = "demo";
@@ -35,22 +36,40 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
         return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"),
             set.GetValueOrDefault(DemoKey) == "yes", units,
             await db.Limits.AsNoTracking().OrderBy(l => l.Id).ToListAsync(cancel),
-            await db.Supersessions.AsNoTracking().OrderBy(s => s.Old).Select(s => new Supersession(s.Old, s.New)).ToListAsync(cancel));
+            await db.Supersessions.AsNoTracking().OrderBy(s => s.Old).Select(s => new Supersession(s.Old, s.New)).ToListAsync(cancel),
+            await db.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(cancel));
     }
 
     /// <summary>The limits that hold for one job: of each key, source and scope the latest, unless it was withdrawn; a narrower scope counts after a wider
     /// one.</summary>
-    public LimitBook LimitsFor(JobRecord job)
-    {
-        var names = job.All<PlateRead>().SelectMany(p => new[] { p.Body.Model, p.Body.MakerNumber, p.Body.VehicleNumber }).Append(job.Machine().Engine)
-            .Select(PartNumber.Plain).Where(n => n.Length > 0).ToHashSet();
-        return new LimitBook([.. InForce.Where(l => l.Scope.Length == 0 || names.Contains(PartNumber.Plain(l.Scope))).OrderBy(l => l.Scope.Length > 0)
-            .Select(l => l.ToLimit())]);
-    }
+    public LimitBook LimitsFor(JobRecord job) => LimitsFor(NamesOf(job));
+
+    /// <summary>The limits that hold for an engine, a turbo model or a number.</summary>
+    /// <param name="names">Its names; none for what holds for all.</param>
+    public LimitBook LimitsFor(params IReadOnlyCollection<string> names) => new([.. Holding(InForce, l => l.Scope, names).Select(l => l.ToLimit())]);
+
+    /// <summary>The ways of working that hold for one job.</summary>
+    public SchoolBook SchoolsFor(JobRecord job) => SchoolsFor(NamesOf(job));
+
+    /// <summary>The ways of working that hold for an engine, a turbo model or a number.</summary>
+    /// <param name="names">Its names; none for what holds for all.</param>
+    public SchoolBook SchoolsFor(params IReadOnlyCollection<string> names) => new([.. Holding(SchoolsInForce, s => s.Scope, names).Select(s => s.ToSet())]);
+
+    // A narrower scope counts after a wider one.
+    private static IEnumerable<T> Holding<T>(IEnumerable<T> rows, Func<T, string> scope, IReadOnlyCollection<string> names)
+        => names.Select(PartNumber.Plain).Where(n => n.Length > 0).ToHashSet() is var plain ? rows.Where(r => scope(r).Length == 0
+            || plain.Contains(PartNumber.Plain(scope(r)))).OrderBy(r => scope(r).Length > 0) : [];
+
+    private static IReadOnlyCollection<string> NamesOf(JobRecord job) => [.. job.All<PlateRead>().SelectMany(p => new[] { p.Body.Model, p.Body.MakerNumber,
+        p.Body.VehicleNumber }), job.Machine().Engine];
 
     /// <summary>The limits set and not withdrawn.</summary>
     public IReadOnlyList<LimitRow> InForce => field ??=
         [.. Limits.GroupBy(l => (l.Key, l.Source, Scope: PartNumber.Plain(l.Scope))).Select(g => g.Last()).Where(l => !l.Withdrawn)];
+
+    /// <summary>The ways of working set and not withdrawn.</summary>
+    public IReadOnlyList<SchoolRow> SchoolsInForce => field ??=
+        [.. Schools.GroupBy(s => (s.Key, s.Source, Scope: PartNumber.Plain(s.Scope))).Select(g => g.Last()).Where(s => !s.Withdrawn)];
 
     /// <summary>A job with everything needed to judge it.</summary>
     /// <param name="record">The job.</param>
@@ -58,6 +77,6 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
     /// <param name="steady">Seconds since an entry by a steady clock, where it is known.</param>
     /// <param name="familyCases">Closed jobs on the same engine by confirmed cause, where they are known.</param>
     public JudgedJob Judge(JobRecord record, DateTimeOffset now, Func<Entry, double?>? steady = null, IReadOnlyDictionary<string, int>? familyCases = null)
-        => JudgedJob.Of(new JobContext(record, LimitsFor(record), Units, Supersessions, now) { Steady = steady ?? (_ => null),
+        => JudgedJob.Of(new JobContext(record, LimitsFor(record), Units, Supersessions, now) { Steady = steady ?? (_ => null), Schools = SchoolsFor(record),
             FamilyCases = familyCases ?? new Dictionary<string, int>() });
 }

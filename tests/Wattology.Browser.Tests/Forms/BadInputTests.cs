@@ -147,8 +147,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
         Faulted(bay, "A registration or asset number is needed");
         Assert.Equal(("Half Typed", "far"), (bay.ValueOf("customer"), bay.ValueOf("distance_km")));
 
-        bay.Open("/limits");
-        bay.Select("key", "crankcase-open");
+        bay.Open("/limits?set=crankcase-open");
         bay.Type("sound_to", "2 kPa");
         bay.Type("doubt_to", "1 kPa");
         bay.PressButton("Set the limit");

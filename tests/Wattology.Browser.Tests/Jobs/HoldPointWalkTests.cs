@@ -186,15 +186,13 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
     {
         using var bay = new Bay(demo.Shop.Address, 820, 1180);
         bay.SignInAs("maren");
-        bay.Open("/limits");
-        bay.Select("key", "crank-burst");
+        bay.Open("/limits?set=crank-burst");
         bay.Choose("source", "shop");
         bay.Type("reference", "weak starter");
         bay.Type("scope", "Brannock D4 walk");
         bay.Type("sound_to", "1 s");
         bay.PressButton("Set the limit");
-        bay.Open("/limits");
-        bay.Select("key", "crank-bursts");
+        bay.Open("/limits?set=crank-bursts");
         bay.Choose("source", "shop");
         bay.Type("reference", "weak starter");
         bay.Type("scope", "Brannock D4 walk");

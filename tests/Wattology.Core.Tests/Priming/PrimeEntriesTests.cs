@@ -1,6 +1,7 @@
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
+using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.Priming;
 using Wattology.Core.Tests.Jobs;
@@ -12,13 +13,13 @@ public sealed class PrimeEntriesTests
     [Fact]
     public void Another_school_than_the_shops_says_why_and_the_turbo_must_be_there()
     {
-        var faults = new Core.Inputs.Faults();
-        new Oiled(1, PrimeMethod.BucketFirst).Check(faults, "");
-        Assert.Equal(["why"], faults.ByPath.Keys);
-        var none = new Core.Inputs.Faults();
-        new Oiled(1, PrimeMethod.BucketFirst, Why: "no port").Check(none, "");
-        new Oiled(1, PrimeMethod.Syringe).Check(none, "");
-        Assert.True(none.None);
+        Assert.Equal("why", Book.In().Refusal(new Oiled(1, PrimeMethod.BucketFirst))!.Field);
+        Assert.Null(Book.In().Refusal(new Oiled(1, PrimeMethod.BucketFirst, Why: "no port")));
+        // Where the shop works by another school, the syringe is what differs.
+        var pumped = new JudgedJob(Book.In().Job.Context with { Schools = new([new("prime-school", "pump-driven", LimitSource.Shop, "our pumps can be driven")]) });
+        Assert.Null(Recording.Refuse(pumped, Book.Technician, new EntryDraft(new Oiled(1, PrimeMethod.PumpDriven))));
+        Assert.Equal("Say why this job differs from the usual pump-driven.", Recording.Refuse(pumped, Book.Technician, new EntryDraft(new Oiled(1,
+            PrimeMethod.Syringe)))!.Message);
         Assert.Null(Book.In(2).Refusal(new Oiled(2, PrimeMethod.Syringe)));
         Assert.Null(Book.In().Refusal(new Oiled(1, PrimeMethod.Syringe)));
         Assert.Equal("turbo", Book.In().Refusal(new Oiled(2, PrimeMethod.Syringe))!.Field);

@@ -32,7 +32,7 @@ public sealed class LimitPageTests
         Assert.Contains("maker: sheet 9, rev. B", makers.Said(".latest"));
 
         var withdraw = (await owner.GetAsync("/limits")).Page.QuerySelectorAll("button[name=limit]").First(b
-            => b.Closest("tr")!.TextContent.Contains("sheet 9", StringComparison.Ordinal)).GetAttribute("value")!;
+            => b.Closest(".limit-own")!.TextContent.Contains("sheet 9", StringComparison.Ordinal)).GetAttribute("value")!;
         await owner.PostAsync("/limits?handler=Withdraw", ("limit", withdraw));
         await owner.PostAsync(job + "/crankcase", Reading("1.2"));
         Assert.Contains("this shop: agreed in spring", (await owner.GetAsync(job + "/crankcase")).Said(".latest"));

@@ -94,5 +94,9 @@ public sealed class ClockingPlanModel(SheetServices services) : DialSheetModel<C
     ];
 
     /// <inheritdoc/>
-    protected override void PrepareForm() => SuggestPart(_ => true);
+    protected override void PrepareForm()
+    {
+        SuggestPart(_ => true);
+        Form.Suggest("plan.school", Job.Context.Schools.Choose(ClockingLimits.Where).Choice.Id);
+    }
 }

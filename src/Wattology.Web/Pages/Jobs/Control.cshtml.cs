@@ -41,5 +41,9 @@ public sealed class ControlModel(SheetServices services) : ReadingSheetModel<Rod
     protected override IEnumerable<(string Field, string Need)> Answered => [("school", "Say how it is set.")];
 
     /// <inheritdoc/>
-    protected override void PrepareForm() => SuggestPart(f => f is "school" or "rod_pitch_mm" or "travel_mm");
+    protected override void PrepareForm()
+    {
+        SuggestPart(f => f is "school" or "rod_pitch_mm" or "travel_mm");
+        Form.Suggest("school", Job.Context.Schools.Choose(RodReading.Set).Choice.Id);
+    }
 }

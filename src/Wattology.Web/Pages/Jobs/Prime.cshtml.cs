@@ -106,7 +106,7 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     protected override void PrepareForm()
     {
         base.PrepareForm();
-        Form.Suggest("method", JsonForm.WordOf(Oiled.Default));
+        Form.Suggest("method", Job.Context.Schools.Choose(Oiled.By).Choice.Id);
         Form.Suggest("turbo", Cranking.NotOiled.FirstOrDefault(1).ToString(CultureInfo.InvariantCulture));
     }
 }

@@ -45,6 +45,13 @@ public sealed class StartModel(SheetServices services) : HoldPointSheetModel(ser
     /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();
 
+    /// <inheritdoc/>
+    protected override void PrepareForm()
+    {
+        base.PrepareForm();
+        Form.Suggest("fast", Job.Context.Schools.Choose(RunUnder.At).Choice.Id == "fast" ? "true" : "false");
+    }
+
     /// <summary>The engine fired; its time counts from the entry.</summary>
     public Task<IActionResult> OnPostFireAsync() => RecordAsync(new Fired(), "");
 
