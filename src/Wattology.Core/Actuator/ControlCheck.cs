@@ -65,8 +65,7 @@ public static class ControlCheck
             new(LooseEndOpened.KindName, "the actuator was taken off", (job, e) => job.Record.Read<LooseEndOpened>(e).Body.Place.Contains("actuator",
                 StringComparison.OrdinalIgnoreCase)),
         ],
-        Items = [new(HoldPoint.Start, Id, "Boost control", (context, turbo) => context.Check(Id, turbo) is { Found.Verdict: Verdict.Stop } stop
-            ? ItemState.Of(stop) : null) { PerTurbo = true }],
+        Items = [ItemDefinition.AtStop(Id, "Boost control") with { PerTurbo = true }],
     };
 
     /// <summary>Settings are sealed on this job.</summary>

@@ -169,8 +169,7 @@ public static class FuelCheck
         Questions = [Lowest, Rises, Calibration],
         Kinds = [FuelReading.Kind, MixtureReading.Kind],
         Limits = [FuelReading.Duty, MixtureReading.Limit],
-        Items = [new(HoldPoint.Start, "fuel", "Fuel under boost", (context, _) => context.Job.Record.Machine().Kind != JobKind.MakersSpec
-            && context.Check("fuel", 0) is { Found.Verdict: Verdict.Stop } stop ? ItemState.Of(stop) : null)],
+        Items = [ItemDefinition.AtStop("fuel", "Fuel under boost")],
     };
 
     private static Found Read(JobContext job, int turbo)

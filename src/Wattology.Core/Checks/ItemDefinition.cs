@@ -108,6 +108,12 @@ public sealed record ItemDefinition(HoldPoint Point, string Id, string Title, Fu
     public static ItemDefinition SettledBy(string check, HoldPoint point, string title)
         => new(point, check, title, (context, turbo) => ItemState.Of(context.Check(check, turbo))) { PerTurbo = true };
 
+    /// <summary>An item of the first start that is asked only where a check stands at a stop, or was at one when something reopened it.</summary>
+    /// <param name="check">The check's id, and the item's.</param>
+    /// <param name="title">What must be true.</param>
+    public static ItemDefinition AtStop(string check, string title)
+        => new(HoldPoint.Start, check, title, (context, turbo) => context.Check(check, turbo) is { Found.Verdict: Verdict.Stop } stop ? ItemState.Of(stop) : null);
+
     /// <summary>An item that is settled by the answer to a question.</summary>
     /// <param name="point">Which hold point asks for it.</param>
     /// <param name="question">The question; its id is the item's.</param>

@@ -74,6 +74,7 @@ public static class CoolantCheck
         Applies = job => Cooled(job, 1),
         Questions = [Passages, Ports, Hoses, Bled],
         Kinds = [CoolantVolume.Kind],
+        Items = [ItemDefinition.AtStop("coolant", "Water's way through the centre section") with { Id = "coolant-way" }],
     };
 
     /// <summary>What went out and in so far, ml.</summary>

@@ -119,6 +119,7 @@ public static class HeatCheck
         Kinds = [HeatGap.Kind],
         Schools = [Covering],
         Limits = [HeatGap.Gap],
+        Items = [ItemDefinition.AtStop("heat", "Heat, and what carries the unit")],
     };
 
     private static Found Read(JobContext job, int turbo)

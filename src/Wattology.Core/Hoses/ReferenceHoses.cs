@@ -27,8 +27,7 @@ public static class ReferenceHoses
     {
         Applies = job => job.Record.Machine().Kind != JobKind.MakersSpec,
         Kinds = [HoseLed.Kind, HoseOff.Kind, PortPlugged.Kind],
-        Items = [new(HoldPoint.Start, Id, "Reference hoses", (context, _) => context.Job.Record.Machine().Kind != JobKind.MakersSpec
-            && context.Check(Id, 0) is { Found.Verdict: Verdict.Stop } stop ? ItemState.Of(stop) : null)],
+        Items = [ItemDefinition.AtStop(Id, "Reference hoses")],
     };
 
     /// <summary>The hoses as they lie now, in the order they were led.</summary>

@@ -32,7 +32,9 @@ public sealed class AxeTests(DemoShopFixture demo)
             "/people", "/import", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
             + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
             busy + "/drain/1", cured + "/drain/1", cured + "/pour-through/1", twin + "/blow-by", twin + "/compression", cured + "/cure",
-                cured + "/clocking-plan/1", "/threads",
+                cured + "/clocking-plan/1", cured + "/rings/1", cured + "/clocking/1", cured + "/control/1", ready + "/control/1", ready + "/sweep/1",
+                busy + "/control/1", cured + "/references", cured + "/fuel", cured + "/mixture", cured + "/charge-air", cured + "/shaft-speed/1",
+                cured + "/coolant", cured + "/heat", cured + "/heat?list=true", "/limits?set=drain-tilt", "/limits?set=rod-school", "/threads",
                 "/limits/catch-ratio", suspect + "/suction", suspect + "/play/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release",
                     twin + "/prime", ready + "/start", running
                 + "/start", running + "/hand-over", busy + "/record", busy + "/triage", busy + "/parts", busy + "/fit", busy + "/fluids",

@@ -42,7 +42,7 @@ public sealed class BadInputTests(DemoShopFixture demo)
             new("/crankcase", "Record the pressure", "1200 kPa cannot be", [("pressure_kpa", "12 bar"), ("instrument", "gauge")], [("running", "idle")]),
             new("/crankcase", "Make it due after the first start", "Say why it cannot be measured", [("why", "   ")]),
             new("/clocking/1", "Record the clocking", "Name the instrument", [("input.oil_inlet_deg", "12"), ("instrument", "")], [("known", "measured")]),
-            new("/clocking/1", "Record the clocking", "Oil inlet, from twelve o'clock: An angle is needed", [("instrument", "gauge")], [("known", "measured")]),
+            new("/clocking/1", "Record the clocking", "oil inlet: An angle is needed", [("instrument", "gauge")], [("known", "measured")]),
             new("/clocking/1", "Record the clocking", "95° cannot be", [("input.compressor_up_deg", "95"), ("instrument", "angle gauge")]),
         ]);
         Assert.Equal(before, DemoJobs.Entries(bay, job));

@@ -85,6 +85,71 @@ public sealed class ClockingBenchTests(DemoShopFixture demo)
         Assert.Empty(bay.Complaints());
     }
 
+    [Theory]
+    [InlineData(1280, 900)]
+    [InlineData(820, 1180)]
+    public void How_it_stands_is_put_on_the_dial_by_touch_and_judged_as_the_core_does(int width, int height)
+    {
+        using var bay = new Bay(demo.Shop.Address, width, height);
+        bay.SignInAs("jory");
+        var job = bay.BookIn($"Leaning loader {width}", kind: "custom", water: "true");
+        bay.Open(job + "/clocking/1");
+        bay.Press("details.figures > summary");
+        // Nothing is assumed before the first touch: no port, and a ring that takes one.
+        Assert.False(bay.IsThere(".dial-port"));
+        Assert.Equal("", bay.ValueOf("input.oil_inlet_deg"));
+        bay.Script("document.querySelector('.clocking-dial').scrollIntoView({block:'center', behavior:'instant'})");
+        var at = ((IReadOnlyCollection<object>)bay.Script("""
+            const svg = document.querySelector('.clocking-dial'), [x, y] = svg.dataset.axis.split(' ').map(Number);
+            const to = new DOMPoint(x + 117 * Math.sin(Math.PI / 9), y - 117 * Math.cos(Math.PI / 9)).matrixTransform(svg.getScreenCTM());
+            return [to.x, to.y];
+            """)!).Select(v => Convert.ToDouble(v, CultureInfo.InvariantCulture)).ToArray();
+        bay.Drag(at[0], at[1], at[0], at[1]);
+        bay.Until("return Math.abs(parseFloat(document.querySelector(\"[name='input.oil_inlet_deg']\").value) - 20) <= 1");
+        Assert.True(bay.IsThere(".dial-sound") && bay.IsThere(".dial-doubt") && bay.IsThere(".dial-water"));
+        foreach (var (oil, lean, points, upDeg, headingDeg) in new[] { (0, "~10°", "0", 10.0, 0.0), (24, "~−25°", "180", -25, 180), (331, "~25°", "90", 25, 90),
+            (197, "0", "−90", 0, -90) })
+        {
+            bay.Type("input.oil_inlet_deg", $"{oil}");
+            bay.Press($"[data-put='input.compressor_up_deg'][data-value='{lean}']");
+            bay.Press($"[data-put='input.heading_deg'][data-value='{points}']");
+            var tilt = Core.Clocking.ClockingGeometry.Compute(new(oil, headingDeg, upDeg)).WorstDrainTiltDeg;
+            bay.See("#preview .value", $"{tilt.ToString("0", CultureInfo.InvariantCulture)}");
+            bay.Until("""
+                const said = parseFloat(document.querySelector('#preview .value').textContent);
+                return Math.abs(said - arguments[0]) <= 0.06;
+                """, tilt);
+        }
+        // The yard's slope by one touch: level stays beside it.
+        bay.Press("[data-puts*='pitch_deg=~4°']");
+        Assert.Equal(("level", "on the slope"), (bay.ValueOf("input.attitudes.0.name"), bay.ValueOf("input.attitudes.1.name")));
+        bay.See("#preview", "on the slope");
+        bay.Choose("as_installed", "true");
+        bay.Choose("known", "measured");
+        bay.Type("instrument", "angle gauge 9", ".drawn-form");
+        bay.PressButton("Record the clocking");
+        bay.See(".latest", "stop");
+        Assert.Empty(bay.Complaints());
+    }
+
+    [Fact]
+    public void A_trial_and_the_final_fit_are_put_on_their_own_dial()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("jory");
+        var job = bay.BookIn("Trial trolley", kind: "custom");
+        foreach (var (fit, said) in new[] { ("trial", "on trial:"), ("final", "for good:") })
+        {
+            bay.Open(job + "/rings/1");
+            foreach (var (ring, text) in new[] { ("turbine_inlet", "282"), ("oil_inlet", "11:50"), ("outlet", "82") }) bay.Type($"rings.{ring}_deg", text);
+            Assert.Equal(4, bay.Driver.FindElements(By.CssSelector(".dial-installed")).Count);
+            bay.Choose("fit", fit);
+            bay.Choose("known", "seen");
+            bay.PressButton("Record the fit");
+            bay.See("#sheet", $"{said} turbine inlet at 282°");
+        }
+    }
+
     [Fact]
     public void A_sealed_unit_is_not_turned()
     {
@@ -94,5 +159,7 @@ public sealed class ClockingBenchTests(DemoShopFixture demo)
         bay.Open(job + "/clocking-plan/1");
         bay.See(".caution", "is not turned");
         Assert.False(bay.IsThere(".drawn-form"));
+        bay.Answer("clocking-seen", "hangs-down", turbo: 1);
+        bay.See("#ask-clocking-seen-1 .on", "hangs down · seen");
     }
 }

@@ -118,7 +118,8 @@ public sealed class PlaceTests(DemoShopFixture demo)
         foreach (var path in new[] { "/", "/book-in", "/instruments", "/limits", "/tablet", job, job + "/drain/1", job + "/oil-supply/1", job + "/findings",
             job + "/fit", job + "/prime", job + "/start", job + "/after-run", job + "/hand-over", job + "/record", job + "/clocking/1", job + "/parts",
             job + "/release", job + "/triage", job + "/loose-ends", job + "/pour-through/1", job + "/blow-by", job + "/compression", job + "/cure",
-            "/limits/crankcase-open" })
+            "/limits/crankcase-open", job + "/control/1", job + "/sweep/1", job + "/charge-air", job + "/shaft-speed/1", job + "/heat",
+            DemoJobs.Find(bay, "Hill-climb") + "/references", DemoJobs.Find(bay, "Hill-climb") + "/fuel", DemoJobs.Find(bay, "Hill-climb") + "/coolant" })
         {
             bay.Open(path);
             Assert.True(Number(bay, "return document.documentElement.scrollWidth") <= 360, $"{path} is wider than the phone");
@@ -171,7 +172,7 @@ public sealed class PlaceTests(DemoShopFixture demo)
             }
             // So on the benches: each box on its place and none over another, every word legible; on a phone the boxes stand under the drawing.
             var climb = DemoJobs.Find(bay, "Hill-climb");
-            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "clocking-plan/1" })
+            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "clocking-plan/1", "clocking/1", "rings/1", "fuel" })
             {
                 bay.Open($"{climb}/{sheet}");
                 Assert.Equal("", bay.Script("""

@@ -6,11 +6,12 @@ public static class Desk
     /// <summary>Books a job in and stands on it.</summary>
     /// <returns>Its address.</returns>
     public static string BookIn(this Bay bay, string machine, string fuel = "diesel", string turbos = "1", string registration = "",
-        string control = "wastegate-canister", string kind = "makers-spec", string water = "false")
+        string control = "wastegate-canister", string kind = "makers-spec", string water = "false",
+        string engine = "Brannock D4")
     {
         bay.Open("/book-in");
         foreach (var (name, text) in new[] { ("customer", "Walk"), ("complaint", "Smokes."), ("registration", registration.Length > 0 ? registration : machine),
-            ("machine", machine), ("engine", "Brannock D4"), ("run_hours", "900") }) bay.Type(name, text);
+            ("machine", machine), ("engine", engine), ("run_hours", "900") }) bay.Type(name, text);
         if (kind != "first-fitment") bay.Type("plate.maker_number", "OV-77-01");
         foreach (var (name, value) in new[] { ("fuel", fuel), ("kind", kind), ("control", control), ("turbos", turbos), ("water_cooled", water),
             ("closed_breather", "false") }) bay.Choose(name, value);

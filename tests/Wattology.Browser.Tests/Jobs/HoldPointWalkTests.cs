@@ -106,7 +106,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.See("#spot-clocking-1", "sound, seen");
         bay.Type("input.oil_inlet_deg", "11:00");
         bay.See("#preview .value", "30°");
-        bay.Press("#spot-drain-1");
+        bay.Press("#mark-drain-1");
         bay.Answer("drain-installed-1", "cannot-reach", "between block and frame");
         bay.See("#mark-drain-1", "cannot be reach");
         bay.Open(job + "/restrictor/1");

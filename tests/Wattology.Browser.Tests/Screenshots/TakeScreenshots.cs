@@ -73,8 +73,12 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("start", Job("Mail van") + "/start");
         Take("hand-over", Job("School minibus", "After the run") + "/hand-over");
         Take("fit-tablet", tractor + "/fit", tablet);
-        Take("loose-ends", tractor + "/loose-ends");
-        Take("after-run", Job("School minibus", "After the run") + "/after-run");
-        Take("instruments", "/instruments");
+        Take("references", Job("Hill-climb") + "/references");
+        Take("control-tablet", tractor + "/control/1", tablet, () =>
+        {
+            tablet.Touch(".unit a[data-card='seat'] .hit");
+            tablet.Look("#card-seat:not([hidden])");
+        });
+        Take("limits", "/limits");
     }
 }

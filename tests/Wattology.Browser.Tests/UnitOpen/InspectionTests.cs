@@ -109,7 +109,7 @@ public sealed class InspectionTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "gauge 5");
         bay.PressButton("Record the compression");
-        bay.See(".unit-svg a[data-card='compression']", "not yet");
+        bay.See(".unit-svg a[data-card='compression']", "stop");
         bay.Open(job + "/release");
         bay.See(".hold-items .open", "cylinder 2 lowest");
         bay.Open(job + "/boost-fit");

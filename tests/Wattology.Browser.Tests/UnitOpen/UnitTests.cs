@@ -44,6 +44,7 @@ public sealed class UnitTests(DemoShopFixture demo)
 
         bay.Touch(".unit-says [data-card]");
         bay.Touch(Part("black-smoke") + " button[value='present']");
+        bay.See(Part("black-smoke") + " .said", "saved");
         bay.See("#unit-asked", "of 11 asked");
         Assert.Equal(before + 3, DemoJobs.Entries(bay, job));
         var said = bay.Complaints();

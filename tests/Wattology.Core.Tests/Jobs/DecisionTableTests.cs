@@ -4,6 +4,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
 using Wattology.Core.Commissioning;
+using Wattology.Core.Coolant;
 using Wattology.Core.Crank;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
@@ -12,6 +13,7 @@ using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
 using Wattology.Core.Fluids;
 using Wattology.Core.HandOver;
+using Wattology.Core.Heat;
 using Wattology.Core.Hoses;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
@@ -225,6 +227,10 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["actuator off"] = j => Loose(j, LooseKind.FixingsSlack, "actuator and its clip off"),
         ["hose to the wrong zone"] = j => j.Tell(new HoseLed("manifold-1", "canister-1")),
         ["hose moved"] = j => j.Tell(new HoseLed("charge-pipe", "canister-1")),
+        ["fuel pipe touches"] = j => j.Answer(HeatCheck.Gaps[3], "touches"),
+        ["fuel pipe clear"] = j => j.Answer(HeatCheck.Gaps[3], "clear"),
+        ["water hose off"] = j => j.Answer(CoolantCheck.Hoses, "off"),
+        ["water hoses on"] = j => j.Answer(CoolantCheck.Hoses, "sound"),
         ["unboosted calibration"] = j => j.Answer(FuelCheck.Calibration, "not"),
         ["calibration made"] = j => j.Answer(FuelCheck.Calibration, "fit", "the tuner"),
         // crankcase

@@ -1,0 +1,121 @@
+using System.Globalization;
+using Wattology.Browser.Tests.Hosting;
+
+namespace Wattology.Browser.Tests.Hands;
+
+/// <summary>What controls boost under the hand: looked at on its drawing, the canister read, the sweep charted with its verdict.</summary>
+public sealed class ControlBenchTests(DemoShopFixture demo)
+{
+    [Theory]
+    [InlineData(1280, 900)]
+    [InlineData(820, 1180)]
+    public void Flap_clip_and_canister_are_touched_where_they_lie_and_a_turn_of_the_rod_reopens_them(int width, int height)
+    {
+        using var bay = new Bay(demo.Shop.Address, width, height);
+        bay.SignInAs("jory");
+        var job = bay.BookIn($"Geared hoist {width}", kind: "custom");
+        bay.Open(job + "/control/1");
+        bay.See(".unit-svg a.next", "travel");
+        bay.Touch(".unit a[data-card='seat'] .hit");
+        bay.Touch("#card-seat button[value='all-round']");
+        bay.See(".unit a[data-card='seat']", "sound");
+        Assert.True(bay.Look("#card-seat").Displayed, "the card stands open where it was touched");
+        bay.Touch("#card-seat [data-close]");
+        bay.Touch(".unit a[data-card='clip'] .hit");
+        bay.Touch("#card-clip button[value='loose']");
+        bay.See(".unit a[data-card='clip']", "stop");
+        bay.Touch("#card-clip button[value='on']");
+        bay.Touch("#card-clip [data-close]");
+        bay.Touch(".unit a[data-card='canister'] .hit");
+        Assert.Equal("true", bay.Look("[name=school][value='opening-pressure']").GetDomProperty("checked")?.ToLowerInvariant());
+        foreach (var (name, text) in new[] { ("start_kpa", "0.6 bar"), ("full_kpa", "0.9 bar"), ("travel_mm", "10"), ("rod_pitch_mm", "1"), ("wanted_kpa", "66") })
+            bay.Type(name, text);
+        bay.See("#preview", "Shorten the rod by 2 turns, then read again.");
+        bay.Choose("known", "measured");
+        bay.Type("instrument", "hand pump 2");
+        bay.PressButton("Record the reading");
+        bay.See("#sheet .value", "60 kPa to 90 kPa");
+        bay.Type("turns", "2");
+        bay.PressButton("Record the turn");
+        bay.See("#sheet", "it is read again");
+        bay.See("#ask-rod-clip-1", "the rod was turned");
+        Assert.Empty(bay.Complaints());
+    }
+
+    [Fact]
+    public void A_sealed_unit_gives_the_same_readings_as_evidence_and_is_not_adjusted()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("jory");
+        var job = bay.BookIn("Sealed hoist");
+        bay.Open(job + "/control/1");
+        bay.See(".caution", "Do not adjust.");
+        bay.Press("a[data-card='canister']");
+        Assert.False(bay.IsThere("[name=wanted_kpa]") || bay.IsThere("[name=turns]"));
+        foreach (var (name, text) in new[] { ("start_kpa", "60"), ("full_kpa", "90"), ("travel_mm", "10") }) bay.Type(name, text);
+        bay.See("#preview", "Evidence only: the setting is sealed, do not adjust.");
+    }
+
+    // Up and down over twenty seconds, twenty samples a second.
+    private static string Trace(Func<double, bool, double> feedback, char parted = ';') => string.Join('\n', Enumerable.Range(0, 401).Select(i => i / 20.0).Select(t =>
+    {
+        var (up, command) = (t < 10, t < 10 ? 10 * t : 200 - 10 * t);
+        return string.Create(CultureInfo.InvariantCulture, $"{t:0.##}{parted}{command:0.##}{parted}{feedback(command, up):0.##}");
+    }));
+
+    [Fact]
+    public void A_sweep_is_pasted_or_taken_from_a_file_charted_and_judged_and_says_what_it_looked_at()
+    {
+        using var bay = new Bay(demo.Shop.Address);
+        bay.SignInAs("maren");
+        foreach (var (key, from, to) in new[] { ("sweep-range", "90", ""), ("sweep-hysteresis", "", "6") })
+        {
+            bay.Open($"/limits?set={key}");
+            bay.Type("sound_from", from);
+            bay.Type("sound_to", to);
+            bay.Type("reference", "agreed with the bench");
+            bay.Type("scope", "Brannock D4 swept");
+            bay.PressButton("Set the limit");
+            bay.See(".limit", "agreed with the bench");
+        }
+        var job = bay.BookIn("Swept saw", control: "vanes-electric", engine: "Brannock D4 swept");
+        bay.Open(job + "/control/1");
+        bay.PressLink("Sweep: chart and verdict");
+        bay.Look("[name=samples]");
+        void Paste(string text) => bay.Script("""
+            const box = document.querySelector('[name=samples]');
+            box.value = arguments[0];
+            box.dispatchEvent(new Event('input', { bubbles: true }));
+            """, text);
+        foreach (var (text, verdict, why) in new[]
+        {
+            (Trace((c, _) => c), "sound", "It moves freely from stop to stop."),
+            (Trace((c, up) => up ? c - 5 : c + 5, ','), "doubtful", "Up and down lie 10"),
+            (Trace((c, _) => 20 + 0.5 * c, '\t'), "doubtful", "It moves over 5"),
+            (Trace((_, _) => 41), "stop", "It does not move."),
+        })
+        {
+            Paste(text);
+            bay.See("#preview", why);
+            bay.See("#preview .verdict", verdict);
+            Assert.True(bay.IsThere("#preview #sweep-time .c-clean") && bay.IsThere("#preview #sweep-loop"));
+        }
+        bay.See("#preview table", "sound from 90, this shop: agreed with the bench");
+        Paste("0;0;0\n1;one;2");
+        bay.PressButton("Record the sweep");
+        bay.See(".fault-list", "Line 2, ‘1;one;2’");
+        Assert.Contains("1;one;2", bay.ValueOf("samples"));
+        var file = Path.Combine(Path.GetTempPath(), $"sweep-{Guid.NewGuid():n}.csv");
+        File.WriteAllText(file, "time,command,feedback\n" + Trace((c, _) => 2 + 0.96 * c, ','));
+        bay.Look("#f-file").SendKeys(file);
+        bay.See("#preview", "It moves freely from stop to stop.");
+        File.Delete(file);
+        bay.Choose("known", "measured");
+        bay.Type("instrument", "scan tool");
+        bay.PressButton("Record the sweep");
+        bay.See("#sheet .big", "moves freely");
+        bay.Open(job);
+        bay.See("#spot-control-1", "moves freely");
+        Assert.Empty(bay.Complaints());
+    }
+}
