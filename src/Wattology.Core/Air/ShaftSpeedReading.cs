@@ -31,8 +31,7 @@ public sealed record ShaftSpeedReading([Bounds(1, 2)] int Turbo, [Needed("Say wh
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<ShaftSpeedReading, ShaftSpeedOutcome>(KindName, "Shaft speed, estimated",
         (_, body) => ShaftSpeed.Compute(body.Input) is var speed ? new(speed.PressureRatio, speed.Krpm) : null,
-        (job, n) => n.Outcome is ShaftSpeedOutcome outcome ? $"{job.Which(n.Body.Turbo)}{n.Body.State}: about {ShopUnits.Digits(outcome.Krpm)} krpm. {
-            Estimate}" : "")
+        (job, n) => n.Outcome is ShaftSpeedOutcome outcome ? $"{job.Which(n.Body.Turbo)}{n.Body.State}. {outcome.Why}" : "")
     {
         MeasuredWith = [InstrumentKind.PressureGauge],
         Ages = Ages.MeasureAgain,
@@ -59,5 +58,5 @@ public sealed record ShaftSpeedOutcome(double PressureRatio, double Krpm) : Outc
     public Judgement Judgement => new(Verdict.ReadingOnly, "");
 
     /// <inheritdoc/>
-    public string Why => ShaftSpeedReading.Estimate;
+    public string Why => $"About {ShopUnits.Digits(Krpm)} krpm. {ShaftSpeedReading.Estimate}";
 }

@@ -46,7 +46,6 @@ public static class HoseDrawing
         var group = SvgNode.Element("g", ("class", $"hose-port {(port.Gives ? "gives" : "takes")} {StyleOf(state)}"), ("data-hose-port", port.Id),
             ("data-gives", port.Gives ? "true" : null), ("tabindex", mayTouch ? "0" : null), ("role", mayTouch ? "button" : null), ("aria-label", $"{port.Title}, {
                 (port.Gives ? "gives" : "takes")}, {(carried == 0 ? "no hose" : carried == 1 ? "one hose" : $"{carried} hoses")}"));
-        group.Add(SvgNode.Element("circle", ("class", "hit"), ("cx", at.X), ("cy", at.Y), ("r", HoseBench.Reach)));
         group.Add(SvgNode.Element("path", ("d", port.Gives ? $"M{at.X - 10},{at.Y - 30}V{at.Y - 4}a10,10 0 0 0 20,0V{at.Y - 30}"
             : $"M{at.X - 14},{at.Y}a14,14 0 1 0 28,0a14,14 0 1 0 -28,0Z")));
         if (port.Taker is { } taker) group.Add(SvgNode.Element("path", ("class", "what"), ("d", $"M{at.X},{at.Y + 14}{Glyph(taker)}")));
@@ -54,6 +53,8 @@ public static class HoseDrawing
             group.Add(SvgNode.Element("path", ("class", "plug"), ("d", $"M{at.X - 13},{at.Y - 2}h26v12h-26Z")));
         var anchor = place.Name.Anchor switch { Anchor.Start => "start", Anchor.Middle => "middle", _ => "end" };
         SvgNode.Text(group, "b-note", place.Name.X, place.Name.Y, port.Title, anchor);
+        // Over its own lines, so that the whole of it is one target.
+        group.Add(SvgNode.Element("circle", ("class", "hit"), ("cx", at.X), ("cy", at.Y), ("r", HoseBench.Reach)));
         return group;
     }
 

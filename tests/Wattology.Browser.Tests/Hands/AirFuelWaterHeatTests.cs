@@ -25,6 +25,7 @@ public sealed class AirFuelWaterHeatTests(DemoShopFixture demo)
         Measured(bay);
         bay.PressButton("Record the leak test");
         bay.See("#sheet", "like one hole of");
+        bay.Touch("#card-test [data-close]");
         bay.Touch(".unit a[data-card='hoses'] .hit");
         bay.Answer("charge-hoses", "leaks", "at the cooler");
         bay.See("a[data-card='hoses']", "doubtful");

@@ -2,6 +2,7 @@
 (() => {
   let from = null;
   let pull = null;
+  let pulled = false;
   const port = e => e.target.closest && e.target.closest('.hose-port[tabindex]');
   const mark = () => document.querySelectorAll('.hose-port').forEach(p => p.classList.toggle('taken', p.dataset.hosePort === from));
 
@@ -42,6 +43,7 @@
     const { at, line, moved } = pull;
     pull = null;
     line.remove();
+    pulled = moved;
     if (!moved) return;
     const under = document.elementFromPoint(e.clientX, e.clientY);
     const to = under && under.closest('.hose-port[tabindex]');
@@ -49,8 +51,12 @@
     if (to && to !== at) lead(to.dataset.hosePort); else { from = null; mark(); }
   });
   document.addEventListener('pointercancel', () => { if (pull) { pull.line.remove(); pull = null; } });
-  // A pull ends on another port, and then no click follows: a click is a touch.
-  document.addEventListener('click', e => { const at = port(e); if (at) touch(at); });
+  // The click that ends a pull is no touch of its own.
+  document.addEventListener('click', e => {
+    const at = port(e);
+    if (at && !pulled) touch(at);
+    pulled = false;
+  });
   document.addEventListener('keydown', e => {
     const at = port(e);
     if (!at || (e.key !== 'Enter' && e.key !== ' ')) return;
