@@ -6,7 +6,8 @@ using Wattology.Core.LooseEnds;
 
 namespace Wattology.Core.Actuator;
 
-/// <summary>What controls boost: flap, rod and canister, or the gear that moves vanes. On sealed units the same looks are evidence, and nothing is set.</summary>
+/// <summary>What controls boost: flap, rod and canister, or the gear that moves vanes. On sealed units the same looks are evidence, and nothing
+/// is set.</summary>
 public static class ControlCheck
 {
     private const string Id = "control";
@@ -48,7 +49,11 @@ public static class ControlCheck
         new("lever", "moved at its lever, gently"),
         new("not-moved", "not moved: it locks itself", Known: Known.Told),
         new("forced", "was forced by hand or tool", Verdict.Stop, Known.Told, "What happened"),
-    ]) { PerTurbo = true, Applies = (job, _) => ByMotor(job), Hint = "A self-locking gear is never forced: once off its place it cannot be taught again here." };
+    ])
+    {
+        PerTurbo = true, Applies = (job, _) => ByMotor(job),
+        Hint = "A self-locking gear is never forced: once off its place it cannot be taught again here.",
+    };
 
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Boost control", DrawnPart.Control, Read)
@@ -59,6 +64,7 @@ public static class ControlCheck
         Kinds = [RodReading.Kind, RodTurned.Kind, SweepRead.Kind],
         Schools = [RodReading.Set],
         Limits = [RodReading.Opening, RodReading.Preload, .. SweepLimits.All],
+        Answers = [new("vanes-stiff", r => r.Found.Shows("vanes-stiff")), new("actuator-dead", r => r.Found.Shows("actuator-dead"))],
         ReopenedBy =
         [
             new(RodTurned.KindName, "the rod was turned"),
@@ -91,6 +97,15 @@ public static class ControlCheck
             Found.Of<SweepRead, SweepOutcome>(job.Record.LatestOf<SweepRead>(turbo), (_, o) => SweepOutcome.Words(o.Result.Verdict)),
         ];
         // The worst of what was measured and seen stands; of equals what was measured says more.
-        return measured.Where(m => m.Since is not null).Append(looks).MaxBy(f => f.Verdict)!;
+        return measured.Where(m => m.Since is not null).Append(looks).MaxBy(f => f.Verdict)! with { Says = SaidBySweep(job.Record.LatestOf<SweepRead>(turbo)) };
     }
+
+    private static Dictionary<string, bool> SaidBySweep(Noted<SweepRead>? swept)
+        => swept?.Outcome is not SweepOutcome { Result.Verdict: var verdict } ? [] : verdict switch
+    {
+        SweepVerdict.Dead => new() { ["actuator-dead"] = true },
+        SweepVerdict.Stiff or SweepVerdict.ShortOfStop => new() { ["actuator-dead"] = false, ["vanes-stiff"] = true },
+        SweepVerdict.Free => new() { ["actuator-dead"] = false, ["vanes-stiff"] = false },
+        _ => [],
+    };
 }

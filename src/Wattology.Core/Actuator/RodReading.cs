@@ -44,10 +44,11 @@ public sealed record RodReading([Bounds(1, 2)] int Turbo, RodSchool School, [Bou
     /// <summary>How a rod is set.</summary>
     public static readonly School Set = new("rod-school", "Wastegate rod, set by",
     [
-        new("no-pull", "no pull", "The rod's end drops on and gravity alone holds the flap shut: nothing is preloaded, so boost does not spike. It may open a little early."),
+        new("no-pull", "no pull", "The rod's end drops on and gravity alone holds the flap shut: nothing is preloaded, so boost does not spike. It "
+            + "may open a little early."),
         new("measured-preload", "measured preload", "A known pull holds the flap shut against the exhaust. Too much of it raises boost, and can spike it."),
-        new("opening-pressure", "opening pressure", "Set until the flap begins to open at the pressure wanted. It takes a hand pump with a gauge, and is what a claim "
-            + "can compare."),
+        new("opening-pressure", "opening pressure", "Set until the flap begins to open at the pressure wanted. It takes a hand pump with a gauge, and is what "
+            + "a claim can compare."),
     ], "opening-pressure");
 
     /// <summary>The kind of entry.</summary>

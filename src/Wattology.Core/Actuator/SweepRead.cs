@@ -21,8 +21,8 @@ public sealed record SweepRead([Bounds(1, 2)] int Turbo, IReadOnlyList<SweepSamp
 
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<SweepRead, SweepOutcome>(KindName, "Sweep", (job, body) => SweepOutcome.Of(body, job.Limits),
-        (job, n) => n.Outcome is SweepOutcome outcome ? $"{job.Which(n.Body.Turbo)}{SweepOutcome.Words(outcome.Result.Verdict)}, {n.Body.Samples.Count} samples. {
-            outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
+        (job, n) => n.Outcome is SweepOutcome outcome ? $"{job.Which(n.Body.Turbo)}{SweepOutcome.Words(outcome.Result.Verdict)}, {
+            n.Body.Samples.Count} samples. {outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
     {
         Ages = Ages.MeasureAgain,
         Caution = new("Moved by its own motor or by tool at its lever, gently. A self-locking gear is never forced; fingers clear of rod and lever."),
@@ -117,8 +117,8 @@ public static class SweepText
         return samples;
     }
 
-    private static char Parting(string text) => text.Contains('\t') ? '\t' : text.Contains(';') ? ';' : text.Split('\n').Any(l => l.Split(Blanks, StringSplitOptions.RemoveEmptyEntries).Length is FewestColumns or Columns) 
-        ? ' ' : ',';
+    private static char Parting(string text) => text.Contains('\t') ? '\t' : text.Contains(';') ? ';'
+        : text.Split('\n').Any(l => l.Split(Blanks, StringSplitOptions.RemoveEmptyEntries).Length is FewestColumns or Columns) ? ' ' : ',';
 
     private static string Shortened(string line) => line.Length <= 40 ? line : $"{line[..40]}…";
 }

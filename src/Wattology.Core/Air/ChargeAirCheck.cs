@@ -9,7 +9,8 @@ namespace Wattology.Core.Air;
 public static class ChargeAirCheck
 {
     /// <summary>Hoses and clamps.</summary>
-    public static readonly Question Hoses = Part("charge-hoses", "Charge hoses and clamps", "sound, clamps behind the bead", "split, loose or blown wet with oil");
+    public static readonly Question Hoses = Part("charge-hoses", "Charge hoses and clamps", "sound, clamps behind the bead",
+        "split, loose or blown wet with oil");
 
     /// <summary>The cooler.</summary>
     public static readonly Question Cooler = Part("charge-cooler", "Charge cooler", "sound, no oil standing in it", "leaks, or oil stands in it");

@@ -31,7 +31,8 @@ public sealed record LeakTest([Bounds(100, 1_000_000), In(Measure.Volume), Usual
     {
         MeasuredWith = [InstrumentKind.PressureGauge],
         Ages = Ages.MeasureAgain,
-        Caution = new("Engine off and cold. Never above the charge pressure the maker allows; plugs held by clamps, faces and hands out of their way: they fly."),
+        Caution = new("Engine off and cold. Never above the charge pressure the maker allows; plugs held by clamps, faces and hands out of their way: they "
+            + "fly."),
     };
 
     /// <inheritdoc/>

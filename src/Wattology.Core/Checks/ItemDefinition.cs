@@ -112,7 +112,8 @@ public sealed record ItemDefinition(HoldPoint Point, string Id, string Title, Fu
     /// <param name="check">The check's id, and the item's.</param>
     /// <param name="title">What must be true.</param>
     public static ItemDefinition AtStop(string check, string title)
-        => new(HoldPoint.Start, check, title, (context, turbo) => context.Check(check, turbo) is { Found.Verdict: Verdict.Stop } stop ? ItemState.Of(stop) : null);
+        => new(HoldPoint.Start, check, title, (context, turbo) => context.Check(check, turbo) is { Found.Verdict: Verdict.Stop } stop
+            ? ItemState.Of(stop) : null);
 
     /// <summary>An item that is settled by the answer to a question.</summary>
     /// <param name="point">Which hold point asks for it.</param>

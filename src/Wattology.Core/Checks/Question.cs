@@ -108,7 +108,8 @@ public sealed record LookState(Question Question, Noted<Looked>? Noted, Reopened
     public static Found Together(IReadOnlyList<LookState> states, string value, string why)
     {
         // What reopens an answer does not clear a stop: only a new look does.
-        if (states.FirstOrDefault(s => s.Noted is { } noted && s.Question.Find(noted.Body.Answer)?.Verdict == Verdict.Stop) is { } stop) return Bad(Verdict.Stop, stop);
+        if (states.FirstOrDefault(s => s.Noted is { } noted && s.Question.Find(noted.Body.Answer)?.Verdict == Verdict.Stop) is { } stop)
+            return Bad(Verdict.Stop, stop);
         if (states.FirstOrDefault(s => s.Answer?.Verdict == Verdict.Doubtful) is { } doubt) return Bad(Verdict.Doubtful, doubt);
         Found Bad(Verdict verdict, LookState bad) => new(verdict, bad.Words, $"{bad.Question.Title}: {bad.Words}.", bad.Noted!.Entry);
         var last = Last(states);

@@ -22,11 +22,19 @@ public static class ClockingCheck
         new("cannot-reach", "cannot be seen", Verdict.ReadingOnly, Known.Assumed, "Why it cannot be seen"),
     ]) { PerTurbo = true };
 
+    /// <summary>The pins that hold housings in one place.</summary>
+    public static readonly Question Pins = new("housing-pins", "Locating pins of the housings",
+    [
+        new("none", "it has none"),
+        new("present", "there, and whole"),
+        new("missing", "missing or sheared", Verdict.Doubtful, Asks: "Which") { Optional = true },
+    ]) { PerTurbo = true, Ages = Ages.Lasts, Hint = "A pinned joint is not turned. Where a pin is gone, a housing can stand where it was never meant to." };
+
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Clocking", DrawnPart.CentreSection, Read)
     {
         PerTurbo = true,
-        Questions = [Seen],
+        Questions = [Seen, Pins],
         Kinds = [ClockingReading.Kind, ClockingPlanned.Kind, RingsFitted.Kind],
         Schools = [ClockingLimits.Where],
         Limits = [ClockingLimits.Tilt, ClockingLimits.TiltOnSlope, ClockingLimits.ShaftSlope],

@@ -163,8 +163,8 @@ public static class ClockingPlan
             : "Nip one compressor housing screw: never one that also holds the actuator's bracket."));
         if (input.School == ClockingSchool.Bench) steps.Add(new("Fit it on trial in the vehicle, and correct the last degrees there."));
         steps.Add(new("Spin the wheel by hand and listen. Tighten everything in stages, across; spin and listen again.", "A housing drawn askew rubs."));
-        if (input.ActuatorTies && (moves.Centre || moves.Outlet)) steps.Add(new($"Refit the actuator with its clip{Holes(turnsOutlet, input.BracketStepDeg)}; its "
-            + "rod's setting is looked at again."));
+        if (input.ActuatorTies && (moves.Centre || moves.Outlet)) 
+            steps.Add(new($"Refit the actuator with its clip{Holes(turnsOutlet, input.BracketStepDeg)}; its rod's setting is looked at again."));
         return steps;
     }
 
@@ -175,7 +175,8 @@ public static class ClockingPlan
         var back = (int)Math.Round(-turned / apart, MidpointRounding.ToZero);
         var left = Math.Abs(Short(-turned - back * apart));
         return $", its bracket {(back == 0 ? "on the holes it came from" : $"{Math.Abs(back)} hole{(Math.Abs(back) == 1 ? "" : "s")} {(back > 0 ? "clockwise"
-            : "anticlockwise")} from where it was")}{(left < NoTurnDeg ? "" : $" ({left.ToString("0", CultureInfo.InvariantCulture)}° stay, the rod's end takes them)")}";
+            : "anticlockwise")} from where it was")}{(left < NoTurnDeg ? ""
+            : $" ({left.ToString("0", CultureInfo.InvariantCulture)}° stay, the rod's end takes them)")}";
     }
 
     private static string Held(RingJoint joint, string housing) => joint.Held switch

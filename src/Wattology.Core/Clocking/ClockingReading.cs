@@ -20,8 +20,8 @@ public static class ClockingLimits
     /// <summary>Where the last degrees are set.</summary>
     public static readonly School Where = new("clocking-school", "Where it is clocked",
     [
-        new("bench", "on the bench, last degrees in the vehicle", "Both hands free and every screw in reach; the turbine inlet is held as it will sit, so it is only as "
-            + "good as that is known."),
+        new("bench", "on the bench, last degrees in the vehicle", "Both hands free and every screw in reach; the turbine inlet is held as it will sit, "
+            + "so it is only as good as that is known."),
         new("vehicle", "in the vehicle", "The manifold itself is the reference and nothing is measured twice; screws on the far side may be out of reach."),
     ], "bench");
 

@@ -50,7 +50,11 @@ public static class CoolantCheck
         new("rises", "in at the low one, out at the high one"),
         new("level", "both at one height", Verdict.Doubtful),
         new("falls", "out at the low one: steam stays", Verdict.Stop),
-    ]) { PerTurbo = true, Applies = Cooled, Hint = "Where two of four are used: the low one on one side, the high one on the other, so that steam rises and leaves." };
+    ])
+    {
+        PerTurbo = true, Applies = Cooled,
+        Hint = "Where two of four are used: the low one on one side, the high one on the other, so that steam rises and leaves.",
+    };
 
     /// <summary>The hoses.</summary>
     public static readonly Question Hoses = new("water-hoses", "Water hoses, both",

@@ -138,7 +138,7 @@ public sealed class JobLayout
         if (turbo == 1) Spots(DrawnPart.Filter, 0, At(766, -32), around);
         var floor = Drain(turbo, drain, Wall, drain.X - Wall, 150, axis + 130, left: true, around);
         // Round the oil's own way, and after it: where room is left.
-        Spots(DrawnPart.Control, turbo, At(470, 90), around);
+        Spots(DrawnPart.Control, turbo, Machine.Control == BoostControl.ExternalWastegate ? At(turned ? 258 : 270, -44) : At(560, -102), around);
         if (turbo == 1)
         {
             Spots(DrawnPart.ChargeAir, 0, new(300, y + 62), around);

@@ -9,7 +9,8 @@ public sealed record SweepChart(IReadOnlyList<SweepSample> Points)
     /// <summary>The most points a chart shows.</summary>
     public const int MostPoints = 600;
 
-    /// <summary>The chart of a sweep: of each stretch of samples the one with the least and the one with the most feedback are kept, in order of time.</summary>
+    /// <summary>The chart of a sweep: of each stretch of samples the one with the least and the one with the most feedback are kept, in order of
+    /// time.</summary>
     public static SweepChart Of(IReadOnlyList<SweepSample> samples)
     {
         if (samples.Count <= MostPoints) return new(samples);
@@ -22,6 +23,12 @@ public sealed record SweepChart(IReadOnlyList<SweepSample> Points)
     public (double From, double To) Time => (Points[0].TimeS, Points[^1].TimeS);
 
     /// <summary>Least and greatest command or feedback, percent, and at least 0 to 100.</summary>
-    public (double Least, double Most) Percent => Points.SelectMany(p => p.FeedbackPct is { } f ? new[] { p.CommandPct, f } : [p.CommandPct]).ToArray() is var all
-        ? (Math.Min(0, all.Min()), Math.Max(100, all.Max())) : default;
+    public (double Least, double Most) Percent
+    {
+        get
+        {
+            var all = Points.SelectMany(p => p.FeedbackPct is { } feedback ? new[] { p.CommandPct, feedback } : [p.CommandPct]).ToArray();
+            return (Math.Min(0, all.Min()), Math.Max(100, all.Max()));
+        }
+    }
 }

@@ -91,7 +91,8 @@ public static class HeatCheck
     /// <summary>How hot metal is covered.</summary>
     public static readonly School Covering = new("heat-school", "Manifold and turbine housing",
     [
-        new("bare", "left bare", "A wrapped iron manifold can overheat and crack; bare, every crack and leak is seen. Its neighbours need their gap and their guard."),
+        new("bare", "left bare", "A wrapped iron manifold can overheat and crack; bare, every crack and leak is seen. Its neighbours need their gap and "
+            + "their guard."),
         new("blanket", "blanket on the housing", "Keeps heat from its neighbours and comes off to look."),
         new("wrapped", "wrapped", "Keeps most of the heat in; holds salt and damp, and hides a crack."),
     ], "bare");

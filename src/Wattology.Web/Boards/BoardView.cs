@@ -34,6 +34,9 @@ public sealed class BoardView(SheetModel sheet, TouchBoard board, string art, bo
     /// <summary>The figures typed on a part's card: the partial that shows them, and what they came to last; null where none are typed on it now.</summary>
     public Func<UnitPart, (string Partial, Found Found)?> Figures { get; init; } = _ => null;
 
+    /// <summary>The part whose card stands open: the one with the figures under correction, or wrong as they were sent; null when none does.</summary>
+    public UnitPart? OpenPart => sheet.Corrects is null && sheet.Form.Faults.None ? null : Parts.FirstOrDefault(p => Figures(p) is not null);
+
     /// <summary>What a part is called when all is well there.</summary>
     public string Well { get; init; } = "sound";
 

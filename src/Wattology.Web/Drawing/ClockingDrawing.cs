@@ -81,10 +81,11 @@ public sealed class ClockingDrawing(ClockingDial dial)
             SvgNode.Path(svg, "dial-window", Band(allowed.FromDeg, allowed.ToDeg, 188, 191));
         foreach (var arc in Forbidden) Arc(svg, arc);
         // Said above the dial, where no box stands.
-        if (OilDeg is { } stands && Forbidden.Where(a => a.IsHitAt(stands)).Select(a => $"{a.Part(DrainOffsetDeg)} hits {a.What}").ToArray() is { Length: > 0 } hits)
-            SvgNode.Text(svg, "b-wrong dial-hits", axis.X, HitsAt, string.Join(", ", hits));
+        var hits = Forbidden.Where(a => OilDeg is { } stands && a.IsHitAt(stands)).Select(a => $"{a.Part(DrainOffsetDeg)} hits {a.What}").ToArray();
+        if (hits.Length > 0) SvgNode.Text(svg, "b-wrong dial-hits", axis.X, HitsAt, string.Join(", ", hits));
         if (Water && OilDeg is { } oil)
-            foreach (var side in new[] { 90, -90 }) SvgNode.Path(svg, "dial-water", Band(oil + side - HalfWater, oil + side + HalfWater, inner + 10, outer - 10));
+            foreach (var side in new[] { 90, -90 })
+                SvgNode.Path(svg, "dial-water", Band(oil + side - HalfWater, oil + side + HalfWater, inner + 10, outer - 10));
         foreach (var stand in Stands)
             foreach (var port in stand.Ports) svg.Add(Port(port, stand));
         SvgNode.Places(svg, Boxes);

@@ -44,8 +44,8 @@ public static class HoseDrawing
             : hoses.FirstOrDefault(h => h.To == port.Id)?.Says.Verdict ?? Verdict.NotLookedAt;
         var carried = port.Gives ? hoses.Count(h => h.From == port.Id) : hoses.Count(h => h.To == port.Id);
         var group = SvgNode.Element("g", ("class", $"hose-port {(port.Gives ? "gives" : "takes")} {StyleOf(state)}"), ("data-hose-port", port.Id),
-            ("data-gives", port.Gives ? "true" : null), ("tabindex", mayTouch ? "0" : null), ("role", mayTouch ? "button" : null), ("aria-label", $"{port.Title}, {
-                (port.Gives ? "gives" : "takes")}, {(carried == 0 ? "no hose" : carried == 1 ? "one hose" : $"{carried} hoses")}"));
+            ("data-gives", port.Gives ? "true" : null), ("tabindex", mayTouch ? "0" : null), ("role", mayTouch ? "button" : null),
+            ("aria-label", $"{port.Title}, {(port.Gives ? "gives" : "takes")}, {(carried == 0 ? "no hose" : carried == 1 ? "one hose" : $"{carried} hoses")}"));
         group.Add(SvgNode.Element("path", ("d", port.Gives ? $"M{at.X - 10},{at.Y - 30}V{at.Y - 4}a10,10 0 0 0 20,0V{at.Y - 30}"
             : $"M{at.X - 14},{at.Y}a14,14 0 1 0 28,0a14,14 0 1 0 -28,0Z")));
         if (port.Taker is { } taker) group.Add(SvgNode.Element("path", ("class", "what"), ("d", $"M{at.X},{at.Y + 14}{Glyph(taker)}")));

@@ -25,7 +25,6 @@ public sealed class AirFuelWaterHeatTests(DemoShopFixture demo)
         Measured(bay);
         bay.PressButton("Record the leak test");
         bay.See("#sheet", "like one hole of");
-        bay.Touch("#card-test [data-close]");
         bay.Touch(".unit a[data-card='hoses'] .hit");
         bay.Answer("charge-hoses", "leaks", "at the cooler");
         bay.See("a[data-card='hoses']", "doubtful");
@@ -36,7 +35,8 @@ public sealed class AirFuelWaterHeatTests(DemoShopFixture demo)
         bay.See(".note", "proves no speed");
         foreach (var (state, suction) in new[] { ("with the old filter", "9"), ("with the new filter", "3") })
         {
-            foreach (var (name, text) in new[] { ("state", state), ("boost_kpa", "120"), ("wheel_mm", "50"), ("intake_depression_kpa", suction) }) bay.Type(name, text);
+            foreach (var (name, text) in new[] { ("state", state), ("boost_kpa", "120"), ("wheel_mm", "50"), ("intake_depression_kpa", suction) })
+                bay.Type(name, text);
             bay.See("#preview", "krpm");
             Measured(bay);
             bay.PressButton("Record this state");

@@ -78,6 +78,13 @@ public sealed class ClockingBenchTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "angle gauge 9", ".drawn-form");
         bay.PressButton("Record the plan");
+        // On paper the dial stands with its plan.
+        bay.See("#plan-recorded", "Turn the centre section");
+        ((OpenQA.Selenium.Chrome.ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["media"] = "print" });
+        Assert.Equal(true, bay.Script("""
+            return document.querySelector('#plan-recorded').offsetHeight > 100 && document.querySelector('.clocking-dial').getBoundingClientRect().height > 100;
+            """));
+        ((OpenQA.Selenium.Chrome.ChromeDriver)bay.Driver).ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["media"] = "" });
         bay.PressButton("Begin: open these loose ends");
         bay.See(".said", "2 loose ends recorded");
         bay.Open(job + "/loose-ends");
@@ -115,7 +122,7 @@ public sealed class ClockingBenchTests(DemoShopFixture demo)
             bay.Press($"[data-put='input.heading_deg'][data-value='{points}']");
             var tilt = Core.Clocking.ClockingGeometry.Compute(new(oil, headingDeg, upDeg)).WorstDrainTiltDeg;
             bay.Until("""
-                const said = parseFloat(document.querySelector('#preview .value').textContent);
+                const said = parseFloat(document.querySelector('#preview .value')?.textContent);
                 return Math.abs(said - arguments[0]) <= 0.06;
                 """, tilt);
         }

@@ -28,13 +28,24 @@ public sealed class ControlBenchTests(DemoShopFixture demo)
         bay.Touch("#card-clip [data-close]");
         bay.Touch(".unit a[data-card='canister'] .hit");
         Assert.Equal("true", bay.Look("[name=school][value='opening-pressure']").GetDomProperty("checked")?.ToLowerInvariant());
-        foreach (var (name, text) in new[] { ("start_kpa", "0.6 bar"), ("full_kpa", "0.9 bar"), ("travel_mm", "10"), ("rod_pitch_mm", "1"), ("wanted_kpa", "66") })
+        foreach (var (name, text) in new[] { ("start_kpa", "0.6 bar"), ("full_kpa", "0.9 bar"), ("travel_mm", "10"), ("rod_pitch_mm", "1"), ("wanted_kpa",
+            "66") })
             bay.Type(name, text);
         bay.See("#preview", "Shorten the rod by 2 turns, then read again.");
+        bay.See("#preview", "One turn of the rod moves its start by 3 kPa.");
         bay.Choose("known", "measured");
         bay.Type("instrument", "hand pump 2");
         bay.PressButton("Record the reading");
         bay.See("#sheet .value", "60 kPa to 90 kPa");
+        // Its correction opens where it was typed.
+        bay.PressLink("Correct this reading");
+        bay.Look("#card-canister:not([hidden])");
+        Assert.Equal("0.6 bar", bay.ValueOf("start_kpa"));
+        bay.Type("reason", "read too early");
+        bay.Type("start_kpa", "0.62 bar");
+        bay.PressButton("Record the reading");
+        bay.See("#sheet .value", "62 kPa to 90 kPa");
+        bay.Touch(".unit a[data-card='canister'] .hit");
         bay.Type("turns", "2");
         bay.PressButton("Record the turn");
         bay.See("#sheet", "it is read again");
@@ -120,7 +131,7 @@ public sealed class ControlBenchTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "scan tool");
         bay.PressButton("Record the sweep");
-        bay.See("#sheet .big", "moves freely");
+        bay.See(".said", "The sweep is recorded.");
         bay.Open(job);
         bay.See("#spot-control-1", "moves freely");
         Assert.Empty(bay.Complaints());

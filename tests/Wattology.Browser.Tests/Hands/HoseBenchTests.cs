@@ -51,9 +51,9 @@ public sealed class HoseBenchTests(DemoShopFixture demo)
         bay.Open(job + "/references");
         bay.Press("#hoses button[value='ignition']");
         bay.Gone("[data-hose='fuel-rail ignition']");
-        bay.Press("#spare-compressor button[value='PushedOn']");
+        bay.Press("#spare-compressor button[value='pushed-on']");
         bay.See("#spare-compressor", "blows off under boost");
-        bay.Press("#spare-compressor button[value='Threaded']");
+        bay.Press("#spare-compressor button[value='threaded']");
         bay.See("#spare-compressor", "Closed so that it stays.");
         // Without the drawing: by list.
         bay.Press("#hoses details > summary");

@@ -1,4 +1,5 @@
 using Wattology.Core.Actuator;
+using Wattology.Core.Causes;
 using Wattology.Core.Drawing;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
@@ -66,6 +67,16 @@ public sealed class SweepTextTests
         Assert.StartsWith("20,001 samples are more than the 20,000 kept", faults.ByPath["samples"]);
         var job = Book.In().Tell(new SweepRead(1, UpAndDown(0)), Known.Measured);
         Assert.Equal((Verdict.Stop, "does not move"), (job.Check("control").Verdict, job.Check("control").Value));
+    }
+
+    [Theory]
+    [InlineData(1, Answer.Absent, Answer.Absent)]
+    [InlineData(0.5, Answer.Absent, Answer.Present)]
+    [InlineData(0.0, Answer.Present, null)]
+    public void A_sweep_answers_its_findings(double scale, Answer? dead, Answer? stiff)
+    {
+        var answers = Book.In(limits: new Limit("sweep-range", LimitSource.Shop, "ours", 90)).Tell(new SweepRead(1, UpAndDown(scale)), Known.Measured).Job.Answers;
+        Assert.Equal((dead, stiff), (answers.GetValueOrDefault("actuator-dead")?.Answer, answers.GetValueOrDefault("vanes-stiff")?.Answer));
     }
 
     [Fact]

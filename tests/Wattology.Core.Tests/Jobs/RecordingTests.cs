@@ -72,7 +72,7 @@ public sealed class RecordingTests
             "piece-missing", "plate", "play", "remedy", "rod-turned", "run-ended", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
         Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read", "rod-read",
             "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));
-        Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "keep-oil-sample", "keep-pair", "keep-rod", "keep-six-sides",
+        Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "housing-pins", "keep-oil-sample", "keep-pair", "keep-rod", "keep-six-sides",
             "missing-metal", "oil-as-it-came", "old-parts", "old-plate", "road-test", "travel", "travel-index", "unit-bearings", "unit-entries", "unit-lies",
             "unit-stays", "viewpoint"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
     }

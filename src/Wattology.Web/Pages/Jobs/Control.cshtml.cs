@@ -3,6 +3,7 @@ using Wattology.Core.Actuator;
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.Jobs;
 using Wattology.Web.Boards;
 using Wattology.Web.Forms;
 
@@ -18,8 +19,8 @@ public sealed class ControlModel(SheetServices services) : ReadingSheetModel<Rod
     public override IReadOnlyList<Type> Records => [typeof(RodReading), typeof(RodTurned)];
 
     /// <inheritdoc/>
-    public override BoardView LookBoard => field ??= new(this, Job.Machine.Control == BoostControl.ExternalWastegate ? ControlParts.External : ControlParts.Board,
-        "control", AsList)
+    public override BoardView LookBoard => field ??= new(this, Job.Machine.Control == BoostControl.ExternalWastegate ? ControlParts.External
+        : ControlParts.Board, "control", AsList)
     {
         Figures = part => part.Id == "canister" && ControlCheck.HasCanister(Job.Context)
             ? ("_Rod", Found.Of<RodReading, RodOutcome>(Latest, (r, _) => Units.ShowPressure(r.StartKpa))) : null,
@@ -33,6 +34,10 @@ public sealed class ControlModel(SheetServices services) : ReadingSheetModel<Rod
 
     /// <summary>The sweep recorded last.</summary>
     public Noted<SweepRead>? Swept => Job.Record.LatestOf<SweepRead>(Turbo);
+
+    /// <inheritdoc/>
+    public override (string Partial, object Model)? PreviewMore(Preview preview)
+        => preview.Outcome is RodOutcome outcome ? ("_RodTurn", (outcome, Units)) : null;
 
     /// <summary>Records that the rod was turned.</summary>
     public async Task<IActionResult> OnPostTurnedAsync([Typed] RodTurned? turned) => await RecordAsync(turned, "Turned: read it again.", at: TurnedPart);

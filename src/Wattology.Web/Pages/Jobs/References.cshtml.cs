@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Hoses;
+using Wattology.Core.Inputs;
 using Wattology.Web.Drawing;
 using Wattology.Web.Forms;
 
@@ -40,8 +41,13 @@ public sealed class ReferencesModel(SheetServices services) : SheetModel(service
         => await RecordAsync(led, led is null ? "" : $"{NameOf(led.From)} to {NameOf(led.To)}: {ReferenceHoses.Judge(led).Words}", at: "hoses");
 
     /// <summary>A hose is taken off.</summary>
-    public async Task<IActionResult> OnPostOffAsync(string to) => await RecordAsync(new HoseOff(to), "Off.", at: "hoses");
+    public async Task<IActionResult> OnPostOffAsync(string? to) => await RecordAsync(new HoseOff(to ?? ""), "Off.", at: "hoses");
 
     /// <summary>How a spare port is closed.</summary>
-    public async Task<IActionResult> OnPostPlugAsync(string port, PlugKind by) => await RecordAsync(new PortPlugged(port, by), "Saved.", at: $"spare-{port}");
+    public async Task<IActionResult> OnPostPlugAsync(string? port, string? by)
+    {
+        if (JsonForm.ValueOf<PlugKind>(by ?? "") is not { } how) Form.Faults.Add("by", "Say how it is closed.");
+        else return await RecordAsync(new PortPlugged(port ?? "", how), "Saved.", at: $"spare-{port}");
+        return Refused();
+    }
 }

@@ -60,9 +60,15 @@
   });
   document.addEventListener('keydown', e => { if (e.key === 'Escape' && open && unit()) close(true); });
 
+  // A reading under correction, or one sent with something wrong, stands open on its card.
+  const asked = () => document.querySelector('.unit:not(.as-list) .card.asked');
+  document.addEventListener('DOMContentLoaded', () => { if (asked()) show(asked().id.slice(5)); });
+
   // A touch changes the drawing round the open card, or the whole sheet with it: the card stands open again where it stood.
-  document.addEventListener('htmx:afterSettle', () => {
-    if (!open) return;
+  document.addEventListener('htmx:afterSettle', e => {
+    // Figures sent and taken are done with: their card closes, and the sheet under it says what they came to.
+    if (e.detail.requestConfig?.elt.matches('.card form.sheet-form') && !document.querySelector('.card .fault:not(:empty)')) { open = null; mark(); }
+    if (!open) { if (asked()) show(asked().id.slice(5)); return; }
     if (!card(open) || unit().classList.contains('as-list')) open = null;
     else if (card(open).hidden) place(card(open));
     else mark();
