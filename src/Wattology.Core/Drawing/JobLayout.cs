@@ -141,7 +141,7 @@ public sealed class JobLayout
         Spots(DrawnPart.Control, turbo, Machine.Control == BoostControl.ExternalWastegate ? At(turned ? 258 : 270, -44) : At(560, -102), around);
         if (turbo == 1)
         {
-            Spots(DrawnPart.ChargeAir, 0, new(300, y + 62), around);
+            Spots(DrawnPart.ChargeAir, 0, new(246, y + 62), around);
             Spots(DrawnPart.Water, 0, At(CentreX + Centre + 20, -40), around);
             Spots(DrawnPart.Heat, 0, At(392, 52), around);
             Spots(DrawnPart.References, 0, At(628, 56), around);
