@@ -91,13 +91,10 @@ public static class ControlCheck
     {
         var looks = LookState.Together([.. Definition.Questions.Where(q => q.Applies(job, turbo)).Select(q => q.Read(job, turbo))], "in order",
             "Flap, rod and gear are as they should be.");
-        Found[] measured =
-        [
+        return Found.Worst(looks,
             Found.Of<RodReading, RodOutcome>(job.Record.LatestOf<RodReading>(turbo), (r, _) => $"from {job.Units.ShowPressure(r.StartKpa)}"),
-            Found.Of<SweepRead, SweepOutcome>(job.Record.LatestOf<SweepRead>(turbo), (_, o) => SweepOutcome.Words(o.Result.Verdict)),
-        ];
-        // The worst of what was measured and seen stands; of equals what was measured says more.
-        return measured.Where(m => m.Since is not null).Append(looks).MaxBy(f => f.Verdict)! with { Says = SaidBySweep(job.Record.LatestOf<SweepRead>(turbo)) };
+            Found.Of<SweepRead, SweepOutcome>(job.Record.LatestOf<SweepRead>(turbo), (_, o) => SweepOutcome.Words(o.Result.Verdict)))
+            with { Says = SaidBySweep(job.Record.LatestOf<SweepRead>(turbo)) };
     }
 
     private static Dictionary<string, bool> SaidBySweep(Noted<SweepRead>? swept)

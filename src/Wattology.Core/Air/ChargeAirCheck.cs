@@ -47,10 +47,9 @@ public static class ChargeAirCheck
         var states = Joints.Select(q => q.Read(job, 0)).ToArray();
         var looks = LookState.Together(states, "tight", "Every joint is tight.");
         var test = Found.Of<LeakTest, LeakOutcome>(job.Record.Latest<LeakTest>(), (_, o) => job.Units.Show(o.Result.HoleMm, Measure.Length));
-        var worst = test.Since is null || test.Verdict < looks.Verdict ? looks : test;
         var says = new Dictionary<string, bool>();
         if (test.Verdict is Verdict.Sound or Verdict.Doubtful or Verdict.Stop) says["charge-air-leak"] = test.Verdict != Verdict.Sound;
         if (states[0].Answer is { } hoses) says["charge-hose-off-or-split"] = hoses.Verdict != Verdict.Sound;
-        return worst with { Says = says };
+        return Found.Worst(looks, test) with { Says = says };
     }
 }

@@ -176,12 +176,9 @@ public static class FuelCheck
     {
         var looks = LookState.Together([.. Definition.Questions.Where(q => q.Applies(job, 0)).Select(q => q.Read(job, 0))], "fit",
             "Fuel is fit for the boost.");
-        Found[] measured =
-        [
+        return Found.Worst(looks,
             Found.Of<FuelReading, FuelOutcome>(job.Record.Latest<FuelReading>(), (_, o) => o.Result.DutyPct is { } duty
                 ? $"{o.Judgement.Digits(duty)} %" : "none"),
-            Found.Of<MixtureReading, MixtureOutcome>(job.Record.Latest<MixtureReading>(), (m, o) => $"λ {o.Judgement.Digits(m.Lambda)}"),
-        ];
-        return measured.Where(m => m.Since is not null).Append(looks).MaxBy(f => f.Verdict)!;
+            Found.Of<MixtureReading, MixtureOutcome>(job.Record.Latest<MixtureReading>(), (m, o) => $"λ {o.Judgement.Digits(m.Lambda)}"));
     }
 }

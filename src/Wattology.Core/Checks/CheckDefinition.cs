@@ -66,6 +66,11 @@ public sealed record Found(Verdict Verdict, string Value, string Why, Entry? Sin
     public static Found Of<T, TOutcome>(Noted<T>? noted, Func<T, TOutcome, string> value) where T : EntryBody where TOutcome : Outcome, IJudged
         => noted?.Outcome is not TOutcome outcome ? NotYet : new(outcome.Judgement.Verdict, value(noted.Body, outcome), outcome.Why, noted.Entry);
 
+    /// <summary>The worst of what was measured and seen; of equals what was measured says more.</summary>
+    /// <param name="seen">What was seen.</param>
+    /// <param name="measured">What was measured; what nobody measured counts for nothing.</param>
+    public static Found Worst(Found seen, params IReadOnlyList<Found> measured) => measured.Where(m => m.Since is not null).Append(seen).MaxBy(f => f.Verdict)!;
+
     /// <summary>The newer of what was measured and what was seen at one place; but what was measured and found wanting is not cleared by a look.</summary>
     public static Found Newer(Found measured, Found seen)
     {

@@ -80,7 +80,8 @@ public sealed record Question(string Id, string Title, IReadOnlyList<LookAnswer>
 
     private static string Plain(Entry entry) => entry.Known.Replace('-', ' ');
 
-    private static string Sentence(string words) => words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];
+    /// <summary>Words as a sentence begins.</summary>
+    public static string Sentence(string words) => words.Length == 0 ? words : char.ToUpperInvariant(words[0]) + words[1..];
 }
 
 /// <summary>How a question stands.</summary>
@@ -126,7 +127,7 @@ public sealed record LookState(Question Question, Noted<Looked>? Noted, Reopened
         {
             if (Noted is null) return ItemState.NotLooked("Not answered yet.");
             if (Reopened is not null) return ItemState.Of(Reopened);
-            var words = $"{char.ToUpperInvariant(Words[0])}{Words[1..]}.";
+            var words = $"{Question.Sentence(Words)}.";
             return Answer is { Barred: true } ? ItemState.Barred(words, Noted.Entry) : ItemState.Of(Noted.Outcome is LookedOutcome outcome
                 ? outcome.Judgement.Verdict : Verdict.ReadingOnly, words, Noted.Entry);
         }

@@ -54,8 +54,9 @@ public sealed record RingsFitted([Bounds(1, 2)] int Turbo, RingsFit Fit, RingAng
 
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<RingsFitted>(KindName, "Rings fitted", (job, n)
-        => $"{job.Which(n.Body.Turbo)}{(n.Body.Fit == RingsFit.Trial ? "on trial" : "for good")}: turbine inlet at {ClockingPlan.At(n.Body.Rings.TurbineInletDeg)
-            }, oil inlet at {ClockingPlan.At(n.Body.Rings.OilInletDeg)}, outlet at {ClockingPlan.At(n.Body.Rings.OutletDeg)}")
+        => $"{job.Which(n.Body.Turbo)}{(n.Body.Fit == RingsFit.Trial ? "on trial" : "for good")}: turbine inlet at {
+            ClockingPlan.At(n.Body.Rings.TurbineInletDeg)}, oil inlet at {ClockingPlan.At(n.Body.Rings.OilInletDeg)}, outlet at {
+            ClockingPlan.At(n.Body.Rings.OutletDeg)}")
     {
         MeasuredWith = [InstrumentKind.AngleGauge],
     };

@@ -81,8 +81,11 @@ public static class ReferenceHoses
             "One tee carries the fuel regulator and the boost control: if it splits, boost rises while fuel falls. Give each its own port.")))];
 
     /// <summary>What takes a reference on this engine and must have one: its canisters.</summary>
-    public static IReadOnlyList<HosePort> Without(JobRecord record) => [.. HosePorts.Of(record.Machine()).Where(p => p.Taker == Taker.Canister
-        && Of(record).All(h => h.To != p.Id))];
+    public static IReadOnlyList<HosePort> Without(JobRecord record)
+    {
+        var hoses = Of(record);
+        return [.. HosePorts.Of(record.Machine()).Where(p => p.Taker == Taker.Canister && hoses.All(h => h.To != p.Id))];
+    }
 
     private static Found Read(JobContext job, int turbo)
     {
@@ -95,10 +98,10 @@ public static class ReferenceHoses
             .Concat(spare.Where(s => s.Plug is not null).Select(s => (s.Port.Title, s.Says, By: s.Plug!.Entry)))
             .Concat(SharedTees(record).Select(t => (t.Port.Title, t.Says, By: last)))
             .Where(b => b.Says.Verdict >= Verdict.Doubtful).OrderByDescending(b => b.Says.Verdict).FirstOrDefault();
-        if (bad.Title is not null) return new(bad.Says.Verdict, bad.Title, $"{char.ToUpperInvariant(bad.Title[0])}{bad.Title[1..]}: {bad.Says.Words}", bad.By);
+        if (bad.Title is not null) return new(bad.Says.Verdict, bad.Title, $"{Question.Sentence(bad.Title)}: {bad.Says.Words}", bad.By);
         if (Without(record) is [var first, ..]) return new(Verdict.ReadingOnly, $"{hoses.Count} led", $"No hose on the {first.Title} yet.", last);
         return spare.FirstOrDefault(s => s.Plug is null) is { Port: { } open } ? new(Verdict.ReadingOnly, $"{hoses.Count} led",
-            $"{char.ToUpperInvariant(open.Title[0])}{open.Title[1..]}: no hose, and not said how it is closed.", last)
+            $"{Question.Sentence(open.Title)}: no hose, and not said how it is closed.", last)
             : new(Verdict.Sound, $"{hoses.Count} led", "Every hose ends in its zone, every spare port is closed so that it stays.", last);
     }
 }

@@ -12,8 +12,8 @@ public static class SupplyLimits
         new("maker", "maker's procedure", "No restrictor other than the one specified."),
         new("calculated", "a fixed orifice by calculation", "For custom fitments: the drill whose inlet pressure stays in the bearing's window in "
             + "every state."),
-        new("drip", "a drip valve set by eye", "Can be recorded. A drip rate set at one oil temperature means something else at every other one, so a fixed orifice "
-            + "is preferred."),
+        new("drip", "a drip valve set by eye", "Can be recorded. A drip rate set at one oil temperature means something else at every other one, so a "
+            + "fixed orifice is preferred."),
     ], "maker");
 
     /// <summary>Measured over expected flow.</summary>

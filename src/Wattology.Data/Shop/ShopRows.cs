@@ -4,13 +4,13 @@ using Wattology.Core.Measures;
 
 namespace Wattology.Data.Shop;
 
-/// <summary>A limit somebody set. Rows are only added; the latest of one source and scope counts.</summary>
-public sealed class LimitRow
+/// <summary>Something somebody set, with its source. Rows are only added; the latest of one key, source and scope counts.</summary>
+public abstract class SetRow
 {
     /// <summary>Its position: rows set later have greater ones.</summary>
     public int Id { get; set; }
 
-    /// <summary>Which limit.</summary>
+    /// <summary>What it is about.</summary>
     public string Key { get; set; } = "";
 
     /// <summary>Where it comes from.</summary>
@@ -22,6 +22,19 @@ public sealed class LimitRow
     /// <summary>Engine, turbo model or number it holds for; empty for all.</summary>
     public string Scope { get; set; } = "";
 
+    /// <summary>Who set it.</summary>
+    public string SetBy { get; set; } = "";
+
+    /// <summary>When, in ms since 1970.</summary>
+    public long SetAtMs { get; set; }
+
+    /// <summary>True when the row takes an earlier one back.</summary>
+    public bool Withdrawn { get; set; }
+}
+
+/// <summary>A limit somebody set.</summary>
+public sealed class LimitRow : SetRow
+{
     /// <summary>Least sound value, in the limit's own unit; open when null.</summary>
     public double? SoundFrom { get; set; }
 
@@ -34,48 +47,15 @@ public sealed class LimitRow
     /// <summary>Greatest doubtful value.</summary>
     public double? DoubtTo { get; set; }
 
-    /// <summary>Who set it.</summary>
-    public string SetBy { get; set; } = "";
-
-    /// <summary>When, in ms since 1970.</summary>
-    public long SetAtMs { get; set; }
-
-    /// <summary>True when the row takes an earlier one back.</summary>
-    public bool Withdrawn { get; set; }
-
     /// <summary>As the core knows it.</summary>
     public Limit ToLimit() => new(Key, Source, Reference, SoundFrom, SoundTo, DoubtFrom, DoubtTo, CheckList.FindLimit(Key)?.Measure ?? Measure.Number);
 }
 
-/// <summary>A way of working somebody set. Rows are only added; the latest of one source and scope counts.</summary>
-public sealed class SchoolRow
+/// <summary>A way of working somebody set.</summary>
+public sealed class SchoolRow : SetRow
 {
-    /// <summary>Its position: rows set later have greater ones.</summary>
-    public int Id { get; set; }
-
-    /// <summary>Of which school.</summary>
-    public string Key { get; set; } = "";
-
     /// <summary>Which way.</summary>
     public string Choice { get; set; } = "";
-
-    /// <summary>Where it comes from.</summary>
-    public LimitSource Source { get; set; }
-
-    /// <summary>Sheet and revision, or why the shop works so.</summary>
-    public string Reference { get; set; } = "";
-
-    /// <summary>Engine, turbo model or number it holds for; empty for all.</summary>
-    public string Scope { get; set; } = "";
-
-    /// <summary>Who set it.</summary>
-    public string SetBy { get; set; } = "";
-
-    /// <summary>When, in ms since 1970.</summary>
-    public long SetAtMs { get; set; }
-
-    /// <summary>True when the row takes an earlier one back.</summary>
-    public bool Withdrawn { get; set; }
 
     /// <summary>As the core knows it.</summary>
     public SchoolSet ToSet() => new(Key, Choice, Source, Reference);

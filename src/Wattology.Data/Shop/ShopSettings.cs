@@ -46,30 +46,30 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
 
     /// <summary>The limits that hold for an engine, a turbo model or a number.</summary>
     /// <param name="names">Its names; none for what holds for all.</param>
-    public LimitBook LimitsFor(params IReadOnlyCollection<string> names) => new([.. Holding(InForce, l => l.Scope, names).Select(l => l.ToLimit())]);
-
-    /// <summary>The ways of working that hold for one job.</summary>
-    public SchoolBook SchoolsFor(JobRecord job) => SchoolsFor(NamesOf(job));
+    public LimitBook LimitsFor(params IReadOnlyCollection<string> names) => new([.. Holding(InForce, names).Select(l => l.ToLimit())]);
 
     /// <summary>The ways of working that hold for an engine, a turbo model or a number.</summary>
     /// <param name="names">Its names; none for what holds for all.</param>
-    public SchoolBook SchoolsFor(params IReadOnlyCollection<string> names) => new([.. Holding(SchoolsInForce, s => s.Scope, names).Select(s => s.ToSet())]);
+    public SchoolBook SchoolsFor(params IReadOnlyCollection<string> names) => new([.. Holding(SchoolsInForce, names).Select(s => s.ToSet())]);
 
     // A narrower scope counts after a wider one.
-    private static IEnumerable<T> Holding<T>(IEnumerable<T> rows, Func<T, string> scope, IReadOnlyCollection<string> names)
-        => names.Select(PartNumber.Plain).Where(n => n.Length > 0).ToHashSet() is var plain ? rows.Where(r => scope(r).Length == 0
-            || plain.Contains(PartNumber.Plain(scope(r)))).OrderBy(r => scope(r).Length > 0) : [];
+    private static IEnumerable<T> Holding<T>(IEnumerable<T> rows, IReadOnlyCollection<string> names) where T : SetRow
+    {
+        var plain = names.Select(PartNumber.Plain).Where(n => n.Length > 0).ToHashSet();
+        return rows.Where(r => r.Scope.Length == 0 || plain.Contains(PartNumber.Plain(r.Scope))).OrderBy(r => r.Scope.Length > 0);
+    }
+
+    private static T[] Standing<T>(IEnumerable<T> rows) where T : SetRow
+        => [.. rows.GroupBy(r => (r.Key, r.Source, Scope: PartNumber.Plain(r.Scope))).Select(g => g.Last()).Where(r => !r.Withdrawn)];
 
     private static IReadOnlyCollection<string> NamesOf(JobRecord job) => [.. job.All<PlateRead>().SelectMany(p => new[] { p.Body.Model, p.Body.MakerNumber,
         p.Body.VehicleNumber }), job.Machine().Engine];
 
     /// <summary>The limits set and not withdrawn.</summary>
-    public IReadOnlyList<LimitRow> InForce => field ??=
-        [.. Limits.GroupBy(l => (l.Key, l.Source, Scope: PartNumber.Plain(l.Scope))).Select(g => g.Last()).Where(l => !l.Withdrawn)];
+    public IReadOnlyList<LimitRow> InForce => field ??= Standing(Limits);
 
     /// <summary>The ways of working set and not withdrawn.</summary>
-    public IReadOnlyList<SchoolRow> SchoolsInForce => field ??=
-        [.. Schools.GroupBy(s => (s.Key, s.Source, Scope: PartNumber.Plain(s.Scope))).Select(g => g.Last()).Where(s => !s.Withdrawn)];
+    public IReadOnlyList<SchoolRow> SchoolsInForce => field ??= Standing(Schools);
 
     /// <summary>A job with everything needed to judge it.</summary>
     /// <param name="record">The job.</param>
@@ -77,6 +77,11 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
     /// <param name="steady">Seconds since an entry by a steady clock, where it is known.</param>
     /// <param name="familyCases">Closed jobs on the same engine by confirmed cause, where they are known.</param>
     public JudgedJob Judge(JobRecord record, DateTimeOffset now, Func<Entry, double?>? steady = null, IReadOnlyDictionary<string, int>? familyCases = null)
-        => JudgedJob.Of(new JobContext(record, LimitsFor(record), Units, Supersessions, now) { Steady = steady ?? (_ => null), Schools = SchoolsFor(record),
-            FamilyCases = familyCases ?? new Dictionary<string, int>() });
+    {
+        var names = NamesOf(record);
+        return JudgedJob.Of(new JobContext(record, LimitsFor(names), Units, Supersessions, now)
+        {
+            Steady = steady ?? (_ => null), Schools = SchoolsFor(names), FamilyCases = familyCases ?? new Dictionary<string, int>(),
+        });
+    }
 }

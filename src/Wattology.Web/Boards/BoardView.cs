@@ -13,17 +13,13 @@ namespace Wattology.Web.Boards;
 /// <param name="sheet">The sheet.</param>
 /// <param name="board">The drawing's parts.</param>
 /// <param name="art">Its lines, by name.</param>
-/// <param name="asList">Its questions stand in one list, instead of lying on the drawing.</param>
-public sealed class BoardView(SheetModel sheet, TouchBoard board, string art, bool asList)
+public sealed class BoardView(SheetModel sheet, TouchBoard board, string art)
 {
     private static readonly Dictionary<string, LineArt> Arts = new[] { "boost-fit", "control", "charge-air", "coolant", "heat" }
         .ToDictionary(n => n, n => new LineArt($"Boards.{n}.svg"));
 
-    /// <summary>The sheet.</summary>
-    public SheetModel Sheet => sheet;
-
     /// <summary>Its questions stand in one list.</summary>
-    public bool AsList => asList;
+    public bool AsList => sheet.AsList;
 
     /// <summary>Where the card of each part opens.</summary>
     public Core.UnitOpen.Box CardOf(UnitPart part) => board.Cards[part.Id];
@@ -45,7 +41,7 @@ public sealed class BoardView(SheetModel sheet, TouchBoard board, string art, bo
         => q.Applies(sheet.Job.Context, sheet.Turbo))];
 
     /// <summary>The parts this job has.</summary>
-    public IReadOnlyList<UnitPart> Parts { get => field ??= [.. board.Parts.Where(p => AskedAt(p).Count > 0 || Figures(p) is not null)]; }
+    public IReadOnlyList<UnitPart> Parts => field ??= [.. board.Parts.Where(p => AskedAt(p).Count > 0 || Figures(p) is not null)];
 
     /// <summary>The part that comes next: the first on which a question is not answered; null when all are.</summary>
     public UnitPart? Next => Parts.FirstOrDefault(p => AskedAt(p).Any(q => StateOf(q).Standing == Standing.NotLooked));
@@ -58,8 +54,8 @@ public sealed class BoardView(SheetModel sheet, TouchBoard board, string art, bo
     /// <param name="of">Which questions; all when null.</param>
     public BoardSection Section(string title, Func<Question, bool>? of = null) => new(this, title, [.. Asked.Where(a => of?.Invoke(a.Question) != false)]);
 
-    /// <summary>How a part stands, as it is drawn.</summary>
-    public PartState PartOf(UnitPart part)
+    // How a part stands, as it is drawn.
+    private PartState PartOf(UnitPart part, UnitPart? next)
     {
         var asked = AskedAt(part);
         var states = asked.Select(StateOf).ToArray();
@@ -70,13 +66,14 @@ public sealed class BoardView(SheetModel sheet, TouchBoard board, string art, bo
         var word = wrong ? stop ? "stop" : "doubtful" : measured is { Since: not null } ? measured.Value : looked == 0 ? ""
             : looked < states.Length ? $"{looked} of {states.Length}" : Well;
         return new(part with { Findings = [.. asked.Select(q => q.Id)] }, measured?.Since is null ? looked : Math.Max(1, looked), true, false, wrong, word,
-            Next?.Id == part.Id ? "look here next" : null) { Doubt = wrong && !stop };
+            next == part ? "look here next" : null) { Doubt = wrong && !stop };
     }
 
     /// <summary>The drawing.</summary>
     public string Render()
     {
-        var of = Parts.ToDictionary(p => p.Id, PartOf);
+        var next = Next;
+        var of = Parts.ToDictionary(p => p.Id, p => PartOf(p, next));
         var (lines, touched) = (TouchPart.Lines(board.Height), TouchPart.Sheet(board.Label, height: board.Height));
         var absent = board.Parts.Select(p => p.Id).Except(of.Keys).ToHashSet();
         // Of several ways a thing is built, the board's own is drawn.

@@ -2,7 +2,6 @@ using System.Xml.Linq;
 using Wattology.Core.Drawing;
 using Wattology.Core.Hoses;
 using Wattology.Core.Limits;
-using Wattology.Core.UnitOpen;
 
 namespace Wattology.Web.Drawing;
 
@@ -18,8 +17,10 @@ public static class HoseDrawing
         bool mayTouch)
     {
         var places = HoseBench.Of(ports).ToDictionary(p => p.Port.Id);
+        // A hose led before the booking-in was corrected may end at a port this engine has no more; the list still says it.
+        var drawn = hoses.Where(h => places.ContainsKey(h.From) && places.ContainsKey(h.To)).ToArray();
         var svg = SvgNode.Element("svg", ("class", "bench-svg hose-bench"), ("viewBox", $"0 0 {HoseBench.Width} {HoseBench.Height}"), ("role", "group"),
-            ("aria-label", $"The intake, its throttle and its ports. {string.Join(" ", hoses.Select(h => $"{places[h.From].Port.Title} to {
+            ("aria-label", $"The intake, its throttle and its ports. {string.Join(" ", drawn.Select(h => $"{places[h.From].Port.Title} to {
                 places[h.To].Port.Title}: {h.Says.Verdict.Word()}."))}"));
         SvgNode.Path(svg, "b-body", $"M20,110H{HoseBench.Throttle - 10}M20,150H{HoseBench.Throttle - 10}M{HoseBench.Throttle + 10},110H610V86H760V174H610V150H{
             HoseBench.Throttle + 10}M{HoseBench.Throttle - 10},96V164M{HoseBench.Throttle + 10},96V164");
@@ -27,7 +28,7 @@ public static class HoseDrawing
         SvgNode.Path(svg, "b-axis", $"M{HoseBench.Throttle},30V410");
         SvgNode.Text(svg, "b-figure", 20, 36, "before the throttle: boost only", "start");
         SvgNode.Text(svg, "b-figure", HoseBench.Throttle + 12, 36, "after it: boost and suction", "start");
-        foreach (var hose in hoses) svg.Add(Hose(places[hose.From].At, places[hose.To].At, hose));
+        foreach (var hose in drawn) svg.Add(Hose(places[hose.From].At, places[hose.To].At, hose));
         foreach (var place in places.Values) svg.Add(Port(place, hoses, spare, mayTouch));
         return svg.ToString(SaveOptions.DisableFormatting);
     }
@@ -51,8 +52,7 @@ public static class HoseDrawing
         if (port.Taker is { } taker) group.Add(SvgNode.Element("path", ("class", "what"), ("d", $"M{at.X},{at.Y + 14}{Glyph(taker)}")));
         if (port.Gives && spare.Any(s => s.Port == port && s.Says.Verdict is Verdict.Sound or Verdict.Doubtful))
             group.Add(SvgNode.Element("path", ("class", "plug"), ("d", $"M{at.X - 13},{at.Y - 2}h26v12h-26Z")));
-        var anchor = place.Name.Anchor switch { Anchor.Start => "start", Anchor.Middle => "middle", _ => "end" };
-        SvgNode.Text(group, "b-note", place.Name.X, place.Name.Y, port.Title, anchor);
+        SvgNode.Text(group, "b-note", place.Name.X, place.Name.Y, port.Title, SvgNode.AnchorOf(place.Name.Anchor));
         // Over its own lines, so that the whole of it is one target.
         group.Add(SvgNode.Element("circle", ("class", "hit"), ("cx", at.X), ("cy", at.Y), ("r", HoseBench.Reach)));
         return group;

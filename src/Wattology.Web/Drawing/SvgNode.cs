@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Xml.Linq;
 using Wattology.Core.Drawing;
+using Wattology.Core.UnitOpen;
 
 namespace Wattology.Web.Drawing;
 
@@ -31,6 +32,9 @@ internal static class SvgNode
             into.Add(Element("rect", ("class", "b-place"), ("data-box", field), ("x", box.X), ("y", box.Y), ("width", box.W), ("height", box.H)));
         }
     }
+
+    /// <summary>On which side of its point a word is written, as SVG says it.</summary>
+    public static string AnchorOf(Anchor anchor) => anchor switch { Anchor.Start => "start", Anchor.Middle => "middle", _ => "end" };
 
     /// <summary>A number to a tenth of a unit.</summary>
     public static string Tenths(double value) => Number(Math.Round(value, 1));

@@ -33,7 +33,7 @@ internal static class TouchPart
     public static void Write(XElement into, string style, NameAt at, double down, string text)
     {
         var written = SvgNode.Element("text", ("class", style), ("x", at.X), ("y", at.Y + down),
-            ("text-anchor", at.Anchor switch { Anchor.Start => "start", Anchor.Middle => "middle", _ => "end" }));
+            ("text-anchor", SvgNode.AnchorOf(at.Anchor)));
         written.Value = text;
         // The words of a name stand apart for whoever reads them aloud.
         into.Add(written, " ");
@@ -53,13 +53,15 @@ internal static class TouchPart
 
     /// <summary>The ground of such a drawing's lines.</summary>
     /// <param name="height">Its height.</param>
-    public static XElement Lines(double height = UnitParts.Height) => SvgNode.Element("svg", ("viewBox", Size(height)), ("class", "unit-svg"), ("aria-hidden", "true"));
+    public static XElement Lines(double height = UnitParts.Height)
+        => SvgNode.Element("svg", ("viewBox", Size(height)), ("class", "unit-svg"), ("aria-hidden", "true"));
 
     /// <summary>The ground over it, on which it is touched.</summary>
     /// <param name="label">What it is a drawing of.</param>
     /// <param name="shown">What of the lines is shown besides; null for nothing.</param>
     /// <param name="height">Its height.</param>
-    public static XElement Sheet(string label, string? shown = null, double height = UnitParts.Height) => SvgNode.Element("svg", ("viewBox", Size(height)), ("id", "unit-touch"),
+    public static XElement Sheet(string label, string? shown = null, double height = UnitParts.Height)
+        => SvgNode.Element("svg", ("viewBox", Size(height)), ("id", "unit-touch"),
         ("class", shown is null ? "unit-svg touched" : $"unit-svg touched {shown}"), ("role", "group"), ("aria-label", label));
 
     private static string Size(double height) => $"0 0 {SvgNode.Number(UnitParts.Width)} {SvgNode.Number(height)}";

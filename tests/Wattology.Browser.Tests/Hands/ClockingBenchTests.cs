@@ -114,8 +114,8 @@ public sealed class ClockingBenchTests(DemoShopFixture demo)
         bay.Drag(at[0], at[1], at[0], at[1]);
         bay.Until("return Math.abs(parseFloat(document.querySelector(\"[name='input.oil_inlet_deg']\").value) - 20) <= 1");
         foreach (var drawn in new[] { ".dial-installed", ".dial-sound", ".dial-doubt", ".dial-water" }) bay.Look(drawn);
-        foreach (var (oil, lean, points, upDeg, headingDeg) in new[] { (0, "~10°", "0", 10.0, 0.0), (24, "~−25°", "180", -25, 180), (331, "~25°", "90", 25, 90),
-            (197, "0", "−90", 0, -90) })
+        foreach (var (oil, lean, points, upDeg, headingDeg) in new[] { (0, "~10°", "0", 10.0, 0.0), (24, "~−25°", "180", -25, 180), (331, "~25°", "90",
+            25, 90), (197, "0", "−90", 0, -90) })
         {
             bay.Type("input.oil_inlet_deg", $"{oil}");
             bay.Press($"[data-put='input.compressor_up_deg'][data-value='{lean}']");

@@ -45,7 +45,8 @@ public sealed class SweepTextTests
     public void A_bad_line_is_named(string text, string fault) => Assert.StartsWith(fault, Read(text).Fault);
 
     private static IReadOnlyList<SweepSample> UpAndDown(double scale = 1, int seconds = 20) => [.. Enumerable.Range(0, seconds * 20 + 1).Select(i => i / 20.0)
-        .Select(t => (t, Command: t < seconds / 2.0 ? t * 200 / seconds : 200 - t * 200 / seconds)).Select(s => new SweepSample(s.t, s.Command, s.Command * scale))];
+        .Select(t => (t, Command: t < seconds / 2.0 ? t * 200 / seconds : 200 - t * 200 / seconds))
+        .Select(s => new SweepSample(s.t, s.Command, s.Command * scale))];
 
     [Theory]
     [InlineData(1, Verdict.Sound, "moves freely")]
@@ -75,7 +76,8 @@ public sealed class SweepTextTests
     [InlineData(0.0, Answer.Present, null)]
     public void A_sweep_answers_its_findings(double scale, Answer? dead, Answer? stiff)
     {
-        var answers = Book.In(limits: new Limit("sweep-range", LimitSource.Shop, "ours", 90)).Tell(new SweepRead(1, UpAndDown(scale)), Known.Measured).Job.Answers;
+        var answers = Book.In(limits: new Limit("sweep-range", LimitSource.Shop, "ours", 90))
+            .Tell(new SweepRead(1, UpAndDown(scale)), Known.Measured).Job.Answers;
         Assert.Equal((dead, stiff), (answers.GetValueOrDefault("actuator-dead")?.Answer, answers.GetValueOrDefault("vanes-stiff")?.Answer));
     }
 

@@ -108,6 +108,7 @@ public sealed class ChargeAirTests
         Assert.Contains("fuel", job.Answer(FuelCheck.Rises, "does-not").Open(HoldPoint.Start));
         Assert.DoesNotContain("fuel", job.Answer(FuelCheck.Rises, "rises").Open(HoldPoint.Start));
         Assert.DoesNotContain(Book.In().Job.Checks, c => c.Id == "fuel");
-        Assert.Equal(["lowest-boost", "calibration"], FuelCheck.Definition.Questions.Where(q => q.Applies(Book.In(kind: JobKind.Custom).Job.Context, 0)).Select(q => q.Id));
+        Assert.Equal(["lowest-boost", "calibration"], FuelCheck.Definition.Questions.Where(q => q.Applies(Book.In(kind: JobKind.Custom).Job.Context, 0))
+            .Select(q => q.Id));
     }
 }

@@ -21,7 +21,8 @@ public sealed class CoolantTests
         Assert.EndsWith("all of it is back.", Words());
         job.Tell(new CoolantVolume(CoolantWay.In, 300));
         Assert.EndsWith("300 ml more than came out. It was low before, or it runs out somewhere.", Words());
-        Assert.EndsWith("what was let out was not measured.", CoolantCheck.VolumeWords(Book.In(water: true).Tell(new CoolantVolume(CoolantWay.In, 300)).Job.Context));
+        Assert.EndsWith("what was let out was not measured.", CoolantCheck.VolumeWords(Book.In(water: true)
+            .Tell(new CoolantVolume(CoolantWay.In, 300)).Job.Context));
     }
 
     [Fact]

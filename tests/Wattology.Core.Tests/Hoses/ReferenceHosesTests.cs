@@ -37,7 +37,8 @@ public sealed class ReferenceHosesTests
     [Fact]
     public void A_port_that_takes_has_room_for_one_hose_and_a_hose_comes_off()
     {
-        var job = Petrol().Tell(new HoseLed("manifold-1", "canister-1")).Tell(new HoseLed("charge-pipe", "gauge")).Tell(new HoseLed("charge-pipe", "canister-1"));
+        var job = Petrol().Tell(new HoseLed("manifold-1", "canister-1")).Tell(new HoseLed("charge-pipe", "gauge"))
+            .Tell(new HoseLed("charge-pipe", "canister-1"));
         Assert.Equal([("charge-pipe", "gauge"), ("charge-pipe", "canister-1")], ReferenceHoses.Of(job.Record).Select(h => (h.From, h.To)));
         job.Tell(new HoseOff("gauge"));
         Assert.Equal(["canister-1"], ReferenceHoses.Of(job.Record).Select(h => h.To));

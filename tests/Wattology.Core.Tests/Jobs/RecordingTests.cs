@@ -54,8 +54,8 @@ public sealed class RecordingTests
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "finding",
-            "finding-measured", "finding-otherwise", "fired", "hose-led", "hose-off", "joint-opened", "joints-closed", "looked", "looked-again", "loose-end-closed", "oiled",
-            "piece-found", "piece-missing", "port-plugged", "trouble-seen", "unit-reached", "unit-sent-back"],
+            "finding-measured", "finding-otherwise", "fired", "hose-led", "hose-off", "joint-opened", "joints-closed", "looked", "looked-again",
+            "loose-end-closed", "oiled", "piece-found", "piece-missing", "port-plugged", "trouble-seen", "unit-reached", "unit-sent-back"],
                 Of(Correction.ByTakingBack));
         Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked",
             "taken-back",
@@ -70,9 +70,10 @@ public sealed class RecordingTests
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
         Assert.Equal(["cause", "cause-also", "coolant-volume", "crankcase-deferred", "hold-point-passed", "oil-service", "ordered", "piece-found",
             "piece-missing", "plate", "play", "remedy", "rod-turned", "run-ended", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
-        Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read", "rod-read",
-            "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));
-        Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "housing-pins", "keep-oil-sample", "keep-pair", "keep-rod", "keep-six-sides",
+        Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read",
+            "rod-read", "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));
+        Assert.Equal(["as-received", "codes-before", "codes-cleared", "driver-told", "housing-pins", "keep-oil-sample", "keep-pair", "keep-rod",
+            "keep-six-sides",
             "missing-metal", "oil-as-it-came", "old-parts", "old-plate", "road-test", "travel", "travel-index", "unit-bearings", "unit-entries", "unit-lies",
             "unit-stays", "viewpoint"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
     }

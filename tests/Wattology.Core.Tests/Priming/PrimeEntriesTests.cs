@@ -16,7 +16,8 @@ public sealed class PrimeEntriesTests
         Assert.Equal("why", Book.In().Refusal(new Oiled(1, PrimeMethod.BucketFirst))!.Field);
         Assert.Null(Book.In().Refusal(new Oiled(1, PrimeMethod.BucketFirst, Why: "no port")));
         // Where the shop works by another school, the syringe is what differs.
-        var pumped = new JudgedJob(Book.In().Job.Context with { Schools = new([new("prime-school", "pump-driven", LimitSource.Shop, "our pumps can be driven")]) });
+        var pumped = new JudgedJob(Book.In().Job.Context with { Schools = new([new("prime-school", "pump-driven", LimitSource.Shop,
+            "our pumps can be driven")]) });
         Assert.Null(Recording.Refuse(pumped, Book.Technician, new EntryDraft(new Oiled(1, PrimeMethod.PumpDriven))));
         Assert.Equal("Say why this job differs from the usual pump-driven.", Recording.Refuse(pumped, Book.Technician, new EntryDraft(new Oiled(1,
             PrimeMethod.Syringe)))!.Message);

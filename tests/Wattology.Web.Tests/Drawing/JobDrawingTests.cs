@@ -39,7 +39,8 @@ public sealed class JobDrawingTests
         {
             var svg = XDocument.Parse(new JobDrawing(View(control, water, closed, turbos), narrow: narrow).Render()).Root!;
             // Charge air, heat, reference hoses and fuel on every custom build, boost control on each unit that has one, coolant where there is water.
-            Assert.Equal(10 + 6 * turbos + (control == BoostControl.None ? 0 : turbos) + (water ? 1 : 0), svg.Descendants().Count(e => (string?)e.Attribute("class") == "d-label"));
+            Assert.Equal(10 + 6 * turbos + (control == BoostControl.None ? 0 : turbos) + (water ? 1 : 0),
+                svg.Descendants().Count(e => (string?)e.Attribute("class") == "d-label"));
             // Legible at arm's length: nothing is written under 15 pixels, where 800 units are shown on 680 or more.
             Assert.All(svg.Descendants().Where(e => e.Name.LocalName == "text"), t => Assert.InRange(double.Parse(t.Attribute("font-size")!.Value,
                 CultureInfo.InvariantCulture), narrow ? 15 : 15 * 800 / 680.0, 30));

@@ -117,7 +117,8 @@ public sealed class LimitPageTests
         await using var server = await ShopServer.StartAsync();
         var owner = await server.VisitAsync("maren");
         await owner.GetAsync("/limits");
-        await owner.PostAsync("/limits?handler=Set", ("key", "pour-through"), ("source", "shop"), ("reference", "ten jobs"), ("scope", ""), ("sound_from", "2 l/min"));
+        await owner.PostAsync("/limits?handler=Set", ("key", "pour-through"), ("source", "shop"), ("reference", "ten jobs"), ("scope", ""),
+            ("sound_from", "2 l/min"));
         var page = (await owner.GetAsync("/limits")).Page;
         var parts = page.QuerySelectorAll(".limit-part h2").Select(h => h.TextContent).ToList();
         Assert.True(parts.IndexOf("Oil supply") < parts.IndexOf("Drain") && parts.IndexOf("Drain") < parts.IndexOf("Start"));

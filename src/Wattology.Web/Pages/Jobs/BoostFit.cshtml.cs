@@ -9,7 +9,7 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class BoostFitModel(SheetServices services) : CompressionSheetModel(services, "boost-fit")
 {
     /// <inheritdoc/>
-    public override BoardView LookBoard => field ??= new(this, FitParts.Board, "boost-fit", AsList)
+    public override BoardView LookBoard => field ??= new(this, FitParts.Board, "boost-fit")
     {
         StateOf = q => BoostFit.StateOf(Job.Context, q), Well = "fit",
         // What was measured is in the question's own state.

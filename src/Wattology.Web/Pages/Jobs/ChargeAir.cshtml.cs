@@ -9,7 +9,7 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class ChargeAirModel(SheetServices services) : ReadingSheetModel<LeakTest>(services, "charge-air", "The leak test is recorded.")
 {
     /// <inheritdoc/>
-    public override BoardView LookBoard => field ??= new(this, ChargeAirParts.Board, "charge-air", AsList)
+    public override BoardView LookBoard => field ??= new(this, ChargeAirParts.Board, "charge-air")
     {
         Well = "tight",
         Figures = part => part.Id == ChargeAirParts.Test ? ("_LeakTest", Found.Of<LeakTest, LeakOutcome>(Latest, (_, o)

@@ -66,7 +66,8 @@ public sealed class ClockingPlanModel(SheetServices services) : DialSheetModel<C
                 DialStand.Received(ClockingDial.Ports(typed, offset, fields)),
                 DialStand.Wanted(Result?.Wanted is { } w ? ClockingDial.Ports((w.TurbineInletDeg, w.OilInletDeg, w.OutletDeg), offset) : []),
             ],
-            Boxes = ClockingDial.PlanBoxes, Fields = fields, Forbidden = _plan?.Plan.Forbidden ?? Arcs(), DrainOffsetDeg = offset, Water = Job.Machine.WaterCooled,
+            Boxes = ClockingDial.PlanBoxes, Fields = fields, Forbidden = _plan?.Plan.Forbidden ?? Arcs(), DrainOffsetDeg = offset,
+            Water = Job.Machine.WaterCooled,
             OilDeg = Fitted?.Body.Rings.OilInletDeg ?? typed.Oil,
             Window = [.. (Result?.Window ?? []).Select(i => new AngleInterval(i.FromDeg + offset, i.ToDeg + offset))],
         };

@@ -20,7 +20,7 @@ public sealed class ControlModel(SheetServices services) : ReadingSheetModel<Rod
 
     /// <inheritdoc/>
     public override BoardView LookBoard => field ??= new(this, Job.Machine.Control == BoostControl.ExternalWastegate ? ControlParts.External
-        : ControlParts.Board, "control", AsList)
+        : ControlParts.Board, "control")
     {
         Figures = part => part.Id == "canister" && ControlCheck.HasCanister(Job.Context)
             ? ("_Rod", Found.Of<RodReading, RodOutcome>(Latest, (r, _) => Units.ShowPressure(r.StartKpa))) : null,

@@ -8,7 +8,7 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class CoolantModel(SheetServices services) : ReadingSheetModel<CoolantVolume>(services, "coolant", "The coolant is recorded.")
 {
     /// <inheritdoc/>
-    public override BoardView LookBoard => field ??= new(this, CoolantParts.Board, "coolant", AsList)
+    public override BoardView LookBoard => field ??= new(this, CoolantParts.Board, "coolant")
     {
         Figures = part => part.Id != CoolantParts.Container ? null : ("_CoolantVolume", Latest is null ? Found.NotYet
             : new(Core.Limits.Verdict.ReadingOnly, $"{(Latest.Body.Way == CoolantWay.Out ? "out" : "in")} {Units.Show(Latest.Body.Ml,

@@ -18,7 +18,8 @@ public interface IDialSheet
 /// <summary>A sheet on which rings are turned on the clocking dial, and recorded.</summary>
 /// <param name="services">What every sheet needs.</param>
 /// <param name="recorded">What the page says afterwards.</param>
-public abstract class DialSheetModel<TReading>(SheetServices services, string recorded) : ReadingSheetModel<TReading>(services, "clocking", recorded), IDialSheet
+public abstract class DialSheetModel<TReading>(SheetServices services, string recorded)
+    : ReadingSheetModel<TReading>(services, "clocking", recorded), IDialSheet
     where TReading : EntryBody
 {
     /// <inheritdoc/>
@@ -44,7 +45,8 @@ public abstract class DialSheetModel<TReading>(SheetServices services, string re
     protected static IEnumerable<DialStand> StandsOf(ClockingPlanned? plan)
     {
         if (plan is null) return [];
-        IReadOnlyList<Core.Drawing.DialPort> Ports(RingAngles rings) => Core.Drawing.ClockingDial.Ports((rings.TurbineInletDeg, rings.OilInletDeg, rings.OutletDeg),
+        IReadOnlyList<Core.Drawing.DialPort> Ports(RingAngles rings)
+            => Core.Drawing.ClockingDial.Ports((rings.TurbineInletDeg, rings.OilInletDeg, rings.OutletDeg),
             plan.Plan.DrainOffsetDeg);
         return [DialStand.Received(Ports(plan.Plan.Received)), .. ClockingPlan.Compute(plan.Plan).Wanted is { } wanted ? [DialStand.Wanted(Ports(wanted))]
             : (DialStand[])[]];

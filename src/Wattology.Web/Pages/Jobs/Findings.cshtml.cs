@@ -125,7 +125,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public string? FaultRemedy { get; private set; }
 
     /// <summary>Words as a sentence begins.</summary>
-    public static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
+    public static string Sentence(string words) => Core.Checks.Question.Sentence(words);
 
     /// <summary>A chance in words.</summary>
     public static string Strength(double p) => p >= 0.5 ? "strong" : p >= 0.2 ? "fair" : "weak";

@@ -8,7 +8,7 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class HeatModel(SheetServices services) : ReadingSheetModel<HeatGap>(services, "heat", "The gap is recorded.")
 {
     /// <inheritdoc/>
-    public override BoardView LookBoard => field ??= new(this, HeatParts.Board, "heat", AsList) { Well = "clear" };
+    public override BoardView LookBoard => field ??= new(this, HeatParts.Board, "heat") { Well = "clear" };
 
     /// <summary>The latest gap of each neighbour.</summary>
     public IReadOnlyList<Noted<HeatGap>> Gaps => [.. Job.Record.All<HeatGap>().GroupBy(g => g.Body.Near).Select(g => g.Last())];
