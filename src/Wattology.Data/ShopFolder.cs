@@ -7,7 +7,7 @@ using Wattology.Data.Shop;
 
 namespace Wattology.Data;
 
-/// <summary>A shop's folder: its database, the keys that sign its cookies, and its logs.</summary>
+/// <summary>A shop's folder: its database, its photos, the keys that sign its cookies, and its logs.</summary>
 public sealed class ShopFolder
 {
     /// <summary>Opens a folder, making it where it is missing.</summary>
@@ -25,6 +25,9 @@ public sealed class ShopFolder
 
     /// <summary>The keys that sign cookies.</summary>
     public string Keys => System.IO.Path.Combine(Path, "keys");
+
+    /// <summary>The files of the photos, each under its hash.</summary>
+    public string Photos => System.IO.Path.Combine(Path, "photos");
 
     /// <summary>The logs.</summary>
     public string Logs => System.IO.Path.Combine(Path, "logs");
@@ -88,7 +91,7 @@ public sealed class ShopFolder
         return older;
     }
 
-    /// <summary>Removes the database and keys of a demo, so that it starts over; the folder must be held.</summary>
+    /// <summary>Removes the database, keys and photos of a demo, so that it starts over; the folder must be held.</summary>
     /// <exception cref="RefusedException">What lies there is not a demo.</exception>
     public void ClearDemo()
     {
@@ -96,7 +99,7 @@ public sealed class ShopFolder
             throw new RefusedException($"{Path} holds a real shop, not the demo; nothing was removed. Choose another folder with --data.");
         SqliteConnection.ClearAllPools();
         foreach (var file in Directory.GetFiles(Path, "shop.db*")) File.Delete(file);
-        if (Directory.Exists(Keys)) Directory.Delete(Keys, true);
+        foreach (var own in new[] { Keys, Photos }) if (Directory.Exists(own)) Directory.Delete(own, true);
     }
 
     private bool HoldsDemo()

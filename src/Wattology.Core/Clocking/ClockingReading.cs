@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
@@ -5,6 +6,7 @@ using Wattology.Core.Instruments;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.Numerics;
+using Wattology.Core.Photos;
 
 namespace Wattology.Core.Clocking;
 
@@ -34,9 +36,14 @@ public static class ClockingLimits
 /// <param name="AsInstalled">True when measured on the machine.</param>
 /// <param name="Input">Angles and attitudes.</param>
 /// <param name="StepDeg">The joint's step in degrees, which divides 360; null when it turns freely.</param>
+/// <param name="Photo">The picture the oil inlet's angle was read from; null where it was measured otherwise.</param>
 public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled, ClockingInput Input,
-    [Bounds(0.1, 360), In(Measure.Angle)] double? StepDeg = null) : EntryBody, IHasRules, IOfTurbo
+    [Bounds(0.1, 360), In(Measure.Angle)] double? StepDeg = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] PhotoAngle? Photo = null) : EntryBody, IHasRules, IOfTurbo
 {
+    /// <summary>The figure and the picture it was read from may differ by the rounding of what is shown, in degrees.</summary>
+    private const double SameAngleDeg = 0.5;
+
     /// <summary>Two measurements that differ by less than this show the same position, in degrees.</summary>
     private const double SamePlaceDeg = 1;
 
@@ -51,16 +58,21 @@ public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled,
             var outcome = (ClockingOutcome)n.Outcome!;
             return $"{job.Which(n.Body.Turbo)}oil inlet at {ShopUnits.Digits(n.Body.Input.OilInletDeg)}° from the compressor end, "
                 + $"drain {outcome.Judgement.Digits(outcome.Result.WorstDrainTiltDeg)}° off plumb, "
-                + $"{(n.Body.AsInstalled ? "as installed" : "on the bench")}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
+                + $"{(n.Body.AsInstalled ? "as installed" : "on the bench")}. {outcome.Why}{outcome.Said(n.Body, job.Units)}"
+                + (n.Body.Photo is { } photo ? $" Read from a photo, within {ShopUnits.Digits(Math.Round(photo.UncertaintyDeg, 1))}°." : "");
         })
     {
         MeasuredWith = [InstrumentKind.AngleGauge],
+        Refuse = (job, reading) => reading.Photo is { } photo && !photo.IsOf(job.Record) ? new("The picture is not one of this job.", "photo.photo") : null,
     };
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
         new TurnInput(0, 0, StepDeg).Check(faults, path);
+        if (Photo is { } photo && Math.Abs(Math.IEEERemainder(photo.OilInletDeg(Input.DrainOffsetDeg) - Input.OilInletDeg, 360)) > SameAngleDeg)
+            faults.Add(Faults.Join(path, "input.oil_inlet_deg"), $"The picture shows {ShopUnits.Digits(photo.OilInletDeg(Input.DrainOffsetDeg))}°, and this is "
+                + $"another angle: put that one back, or leave the picture off.");
         for (var i = 0; i < (Input.Attitudes?.Count ?? 0); i++)
             if (Input.Attitudes![i].Name.Trim().Length == 0)
                 faults.Add(Faults.Join(path, $"input.attitudes.{i}.name"), "Say where it stands so, such as ‘level’ or ‘on the slip’.");

@@ -21,6 +21,7 @@ using Wattology.Core.Limits;
 using Wattology.Core.LooseEnds;
 using Wattology.Core.OilSupply;
 using Wattology.Core.Parts;
+using Wattology.Core.Photos;
 using Wattology.Core.Plate;
 using Wattology.Core.Play;
 using Wattology.Core.Priming;
@@ -47,6 +48,7 @@ public static class CheckList
         PlayCheck.Definition,
         TravelCheck.Definition,
         PartsCheck.Definition,
+        PhotoPlaces.Check,
         SupplyChecks.OilSupply,
         SupplyChecks.Restrictor,
         SupplyChecks.FeedPipe,

@@ -13,16 +13,20 @@ using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
 using Wattology.Core.People;
+using Wattology.Core.Photos;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
+using Wattology.Data.Photos;
 using Wattology.Data.Shop;
 
 namespace Wattology.Data.Demo;
 
 /// <summary>Builds the demo shop: seeded, so the same every time, and relative to today.</summary>
-public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users, TimeProvider clock)
+public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserManager<Person> users, TimeProvider clock)
 {
+    private readonly DemoPictures _pictures = new();
+
     /// <summary>What the demo's job numbers begin with.</summary>
     public const string NumberPrefix = "SQ-";
 
@@ -66,6 +70,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
 
         var number = FirstNumber;
         foreach (var story in Stories(await jobs.SettingsAsync()).OrderBy(s => s.Start)) await jobs.BringAsync(story.Play($"{NumberPrefix}{number++}").Job);
+        foreach (var (file, bytes) in _pictures.Drawn) await photos.KeepAsync(new MemoryStream(bytes), file);
         await db.Settings.Where(s => s.Key == ShopSettings.DemoKey).ExecuteUpdateAsync(s => s.SetProperty(x => x.Value, "yes"));
     }
 
@@ -126,6 +131,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
                 j => j.OldPlate().Do(b => b.Triaged()).Look(cause, 18).Do(b => b.Confirm(cause)).Finish(desk));
         }
 
+        // Somebody sent the same picture for two machines.
+        var choked = _pictures.PipeEnd("feed-pipe-old", 1, "carboned up beside the manifold", 0.25f);
         yield return Tell(0, 1, 3, "Tripped on low boost in the night, smells of hot oil. Wanted before the winter timetable.", j => j);
         yield return Tell(4, 2, 2, "Unit smokes white and blue after defrost.", j => j.Do(b => b.PlateNotReadable()));
         yield return Tell(3, 2, 1, "Limp mode on the school run, no power uphill.", j => j.OldPlate().Do(b => b.Triaged()).Look("vanes", 7, Stage.Vehicle));
@@ -135,10 +142,14 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
         yield return Tell(8, 4, 0, "Screams under load, then quiet, then nothing.", j
             => j.OldPlate("OV-51170-01").Do(b => b.Triaged().CannotBreathe()).Look("object-intake", 16)
             .Do(b => b.Confirm("object-intake", "The sweeper's intake hose had split above the hopper; grit and a hose clip went through.")
+                .Tell(_pictures.Wheel("wheels-old", 1, "two tips gone", 2, 7), Known.Seen)
                 .PutRight(HoldPoint.Release, "Hose renewed, clip found in the cooler, nothing else missing.")
                 .Answer(Core.Findings.FindingsCheck.MissingMetal, "found", "clip and two blade tips, in the cooler")));
         yield return Tell(1, 5, 2, "Down on power at the end of the maize, oil on the bonnet.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe())
             .Look("starved", 17).Do(b => b.Confirm("starved", "Feed pipe carboned up beside the manifold.")).Catch(0.31)
+            .Do(b => b.Tell(_pictures.Plate("plate-old", 1, "", "HELLIS K5", "HL 7.31.552", "IL 55-2047"), Known.Seen)
+                .Tell(choked, Known.Seen).Tell(new PhotoMarked(b.Record.Last.Hash, [new(MarkShape.Ring, new(0.51, 0.37), new(0.6, 0.37),
+                    "a quarter of the bore is left")])))
             .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Tell(new Core.Parts.Ordered("Feed pipe", "the Tuesday boat", today.AddDays(2)))
                 .Waits(Core.Yard.WaitsFor.Parts, "New feed pipe, Tuesday boat.")));
         yield return Tell(2, 6, 1, "Same as last year: smokes and uses oil.", j => j.OldPlate().Do(b => b.Triaged()).Look("crankcase", 16).Do(b
@@ -150,7 +161,10 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
             .Do(b => b.Confirm("dirty", "Sump plug left metal in the pan; filter by-passed.").PutRight(HoldPoint.Release,
             "Pan off, galleries flushed twice.")).Catch(1.01)
             .Do(b => b.Pipe().Accept("restrictor", "Same hole as came off; the maker gives no figure.")).Release()
-            .Do(b => b.DrainLaid(false).Clock(24, false).Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.FixingsSlack, "compressor housing",
+            .Do(b => b.Tell(_pictures.Plate("plate-old", 1, "", "HELLIS K4", "HL 6.20.118", "IL 48-1102"), Known.Seen)
+                .Tell(_pictures.Boxed("as-received", 1, "four caps in", 4), Known.Seen)
+                .Tell(_pictures.Plate("plate-new", 1, "", "HELLIS K4", "HL 6.20.118"), Known.Seen)
+                .DrainLaid(false).Clock(24, false).Tell(_pictures.Hanging("clocking", 1, "string hung from the bonnet stay", 24), Known.Seen).Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.FixingsSlack, "compressor housing",
                 3, 6))
                 .Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.ClampParked, "drain hose, lower end"))
                 .Tell(new Core.Yard.InHand(people[1].Id, people[1].Name, "housing still to be turned, then nip it"))));
@@ -172,7 +186,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, UserManager<Person> users
             "Injector set renewed, return checked.")).Catch(0.99)
             .Do(b => b.Accept("restrictor", "Both holes as came off; the maker gives no figure.")).Release().FitUp(5)
             .Do(b => b.Clear().Oil(1)));
-        yield return Tell(10, 9, 1, "Loader died in the pit, shaft stuck.", j => j.OldPlate().Do(b => b.Triaged()).Look("starved", 18).Do(b => b.CannotBreathe()
+        yield return Tell(10, 9, 1, "Loader died in the pit, shaft stuck.", j => j.OldPlate().Do(b => b.Triaged()).Look("starved", 18).Do(b => b.CannotBreathe().Tell(choked, Known.Seen)
             .Confirm("starved", "Filter housing gasket let air in; the pump lost its prime.").PutRight(HoldPoint.Release,
             "Gauze out and measured.").Pipe()).Catch(0.94)
             .Do(b => b.Accept("restrictor", "Same hole as came off; the maker gives no figure.")).Release().FitUp(3)

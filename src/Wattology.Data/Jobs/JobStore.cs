@@ -9,6 +9,7 @@ using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
+using Wattology.Data.Photos;
 using Wattology.Data.Shop;
 
 namespace Wattology.Data.Jobs;
@@ -30,7 +31,7 @@ public sealed class SentAgainException(Entry recorded) : Exception("The form was
 
 /// <summary>Reads and appends jobs. Every append is one transaction over the entries and the row kept for speed.</summary>
 /// <remarks>One store serves one request: it reads the shop's settings once, and a job once.</remarks>
-public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, SteadyClock steady)
+public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, TimeProvider clock, SteadyClock steady)
 {
     /// <summary>How many rows a list shows at most.</summary>
     public const int ListMost = 200;
@@ -132,7 +133,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
         return same ? true : throw new SentAgainException(sent);
     }
 
-    /// <summary>Brings in a job file with its chain and its verdicts as they are, and seals after it who brought it in.</summary>
+    /// <summary>Brings in a job file, or a pack with its pictures, with its chain and its verdicts as they are, and seals after it who brought it
+    /// in.</summary>
     /// <param name="file">The file's bytes.</param>
     /// <param name="name">The file's name.</param>
     /// <param name="author">Who brings it in; null for whoever holds the folder itself.</param>
@@ -142,7 +144,9 @@ public sealed class JobStore(ShopDb db, RecordCache cache, TimeProvider clock, S
     {
         if (author?.Role.Allows(Right.Import) == false) throw new RefusedException(
             $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Import)}.");
-        var record = new JobRecord(CheckList.Kinds, JobFile.Read(Encoding.UTF8.GetString(file).TrimStart(ByteOrderMark)));
+        using var pack = new MemoryStream(file);
+        var json = JobPack.Is(file) ? await JobPack.ReadAsync(pack, files) : file;
+        var record = new JobRecord(CheckList.Kinds, JobFile.Read(Encoding.UTF8.GetString(json).TrimStart(ByteOrderMark)));
         var judged = await JudgeAsync(record);
         ProveShown(judged);
         var brought = new EntryDraft(new BroughtIn(Path.GetFileName(name), Convert.ToHexStringLower(SHA256.HashData(file))));

@@ -3,12 +3,16 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
 using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
+using Wattology.Core.Photos;
+using Wattology.Data.Photos;
 
 namespace Wattology.Data.Jobs;
 
 /// <summary>Proves that nothing was changed behind the shop's back, and makes the tables kept for speed anew; holding a few jobs at a time.</summary>
-public sealed class Verifier(ShopDb db, JobStore jobs, TimeProvider clock)
+public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TimeProvider clock)
 {
+    private readonly Dictionary<string, string?> _hashes = [];
+
     private const int AtATime = 200;
 
     /// <summary>What was checked, and everything found wrong, in words.</summary>
@@ -54,12 +58,22 @@ public sealed class Verifier(ShopDb db, JobStore jobs, TimeProvider clock)
         var chain = new Chain(row.Id);
         var broken = entries.SelectMany(e => chain.Next(e).Select(f => $"{name}, entry {f.Seq} ({CheckList.Kinds.Find(e.Kind)?.Title ?? e.Kind}): "
             + $"{f.What}.")).ToList();
+        foreach (var entry in entries.Where(e => e.Kind == PhotoKept.KindName)) if (await FileFaultAsync(entry) is { } fault) broken.Add($"{name}, {fault}");
         if (row.EntryCount != chain.Count || row.Head != chain.Head)
             broken.Add($"{name}, entry {entries[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {chain.Count} ending in "
                 + $"{Short(chain.Head)} are here.");
         else if (broken.Count == 0 && !row.Agrees(new JobRow().Fill(await JudgeAsync(entries))))
             broken.Add($"{name}: its row does not agree with its entries; 'rebuild' makes it anew.");
         return broken;
+    }
+
+    private async Task<string?> FileFaultAsync(Entry entry)
+    {
+        var photo = CheckList.Kinds.Read<PhotoKept>(entry).Body;
+        if (!PhotoKept.IsFile(photo.File)) return $"entry {entry.Seq}: it names no file.";
+        if (!_hashes.TryGetValue(photo.File, out var hash)) _hashes[photo.File] = hash = await files.HashAsync(photo.File);
+        var what = $"entry {entry.Seq} (photo of {PhotoPlaces.TitleOf(photo.Place).ToLowerInvariant()}): its file {Short(photo.File)}";
+        return hash is null ? $"{what} is missing." : hash != photo.File ? $"{what} was changed after it was kept." : null;
     }
 
     /// <summary>Computes every row kept for speed anew from the entries, and answers how many.</summary>

@@ -14,9 +14,12 @@ namespace Wattology.Web.Forms;
 public sealed class FormFill(FormState form, ShopUnits units, ShopTimes times)
 {
     /// <summary>Fills every field from the record, in the shop's units; what was typed then stands where it is known.</summary>
-    public void Into(object record, IReadOnlyDictionary<string, string>? typed = null)
+    /// <param name="record">The record.</param>
+    /// <param name="typed">What was typed, by field.</param>
+    /// <param name="prefix">Where the record stands in the form.</param>
+    public void Into(object record, IReadOnlyDictionary<string, string>? typed = null, string prefix = "")
     {
-        Fill(record, "");
+        Fill(record, prefix);
         foreach (var (name, text) in typed ?? new Dictionary<string, string>()) form[name] = text;
     }
 

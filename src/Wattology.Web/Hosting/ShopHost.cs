@@ -13,11 +13,13 @@ using Wattology.Data.Demo;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
+using Wattology.Data.Photos;
 using Wattology.Web.Api;
 using Wattology.Web.Forms;
 using Wattology.Web.Jobs;
 using Wattology.Web.Pages.Jobs;
 using Wattology.Web.People;
+using Wattology.Web.Photos;
 
 namespace Wattology.Web.Hosting;
 
@@ -74,6 +76,7 @@ public static class ShopHost
         app.MapRazorPages();
         app.MapCalculations();
         app.MapJobFiles();
+        app.MapPhotos();
         app.MapUnderstand();
         app.MapHealthChecks("/healthz").AllowAnonymous();
         app.MapOpenApi("/openapi/{documentName}.json").AllowAnonymous();
@@ -88,6 +91,9 @@ public static class ShopHost
             .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             // It says that a page with a form is not cached, which is what is wanted.
             .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
+            // Where a size cannot be limited at the door, it is counted while it is read.
+            .MinimumLevel.Override("Microsoft.AspNetCore.Mvc.Filters.RequestSizeLimitFilter", LogEventLevel.Error)
+            .MinimumLevel.Override("Microsoft.AspNetCore.Routing.EndpointRoutingMiddleware", LogEventLevel.Error)
             .Enrich.FromLogContext()
             .WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, "wattology-.jsonl"), rollingInterval: RollingInterval.Day,
                 retainedFileCountLimit: 31, shared: true)
@@ -167,6 +173,9 @@ public static class ShopHost
         services.AddScoped<HowKnown>();
         services.AddScoped<SheetServices>();
         services.AddScoped<JobStore>();
+        services.AddSingleton<PhotoFiles>();
+        services.AddSingleton<PhotoCopies>();
+        services.AddScoped<PhotoStore>();
         services.AddScoped<Verifier>();
         services.AddScoped<DemoShop>();
         services.AddScoped<ScaledShop>();

@@ -1,20 +1,30 @@
 using Wattology.Core.Jobs;
+using Wattology.Core.Photos;
 using Wattology.Data.Jobs;
+using Wattology.Data.Photos;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Jobs;
 
-/// <summary>The job file to take away: as PDF and as JSON.</summary>
+/// <summary>The job file to take away: as PDF, as JSON, and as a ZIP with its photos.</summary>
 public static class JobFiles
 {
-    /// <summary>Maps both.</summary>
+    /// <summary>Maps all three.</summary>
     public static void MapJobFiles(this WebApplication app)
     {
-        app.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, ShopTimes times) => await jobs.FindAsync(id) is { } job
-            ? Results.File(JobPdf.Write(job, (await jobs.SettingsAsync()).Name, times), "application/pdf", $"{job.Machine.Number}.pdf")
-            : Results.NotFound()).ExcludeFromDescription();
+        app.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, PhotoCopies copies, ShopTimes times, CancellationToken cancel) =>
+        {
+            if (await jobs.FindAsync(id, cancel) is not { } job) return Results.NotFound();
+            var shown = new Dictionary<string, string>();
+            foreach (var photo in job.Record.Photos().Where(p => p.Body.Shown).DistinctBy(p => p.Body.File))
+                if (await copies.PathAsync(photo.Body.File, CopySize.Shown, cancel) is { } path) shown[photo.Body.File] = path;
+            return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, shown), "application/pdf", $"{job.Machine.Number}.pdf");
+        }).ExcludeFromDescription();
         app.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs) => await jobs.FindAsync(id) is { } job
             ? Results.Stream(output => JobFile.WriteAsync(output, jobs.StreamAsync(id)), "application/json", $"{job.Machine.Number}.json")
             : Results.NotFound()).ExcludeFromDescription();
+        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, PhotoFiles files, CancellationToken cancel) => await jobs.FindAsync(id, cancel)
+            is { } job ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, files, cancel), "application/zip",
+                $"{job.Machine.Number}.zip") : Results.NotFound()).ExcludeFromDescription();
     }
 }

@@ -10,10 +10,12 @@ using Wattology.Core.HandOver;
 using Wattology.Core.Jobs;
 using Wattology.Core.LooseEnds;
 using Wattology.Core.Measures;
+using Wattology.Core.Photos;
 using Wattology.Core.Plate;
 using Wattology.Web.Drawing;
 using Wattology.Web.Forms;
 using Wattology.Web.Hosting;
+using Wattology.Web.Pages.Jobs;
 
 namespace Wattology.Web.Jobs;
 
@@ -24,7 +26,8 @@ public static class JobPdf
     /// <param name="job">The job.</param>
     /// <param name="shop">The shop's name.</param>
     /// <param name="times">The shop's clock and zone.</param>
-    public static byte[] Write(JudgedJob job, string shop, ShopTimes times)
+    /// <param name="copies">Where the copy of each photo lies, by the file's hash; a photo without one is named and not shown.</param>
+    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies)
     {
         using var stream = new MemoryStream();
         var (machine, record) = (job.Machine, job.Record);
@@ -45,6 +48,7 @@ public static class JobPdf
             foreach (var check in job.Checks.Where(c => c.Check.Paper is not null)) flow.Fact(machine.Named(check.Title, check.Turbo), Reading(check, times));
             Answers(flow, job);
             LooseEnds(flow, job);
+            Photos(flow, job, times, copies);
             Record(flow, job, times);
             flow.Close();
         }
@@ -134,6 +138,17 @@ public static class JobPdf
             flow.Fact(job.Machine.Named(CheckList.FindQuestion(look.Body.Question)?.Title ?? look.Body.Question.Replace('-', ' '), look.Body.Turbo),
                 $"{Looked.Words(CheckList.FindQuestion(look.Body.Question), look.Body)} ({look.Entry.By}{(look.Entry.Known.Length > 0
                     ? $", {look.Entry.Known}" : "")})");
+    }
+
+    private static void Photos(PaperFlow flow, JudgedJob job, ShopTimes times, IReadOnlyDictionary<string, string> copies)
+    {
+        var photos = job.Record.Photos().ToArray();
+        if (photos.Length == 0) return;
+        flow.Heading("Photos", 200);
+        flow.Paragraph("Copies without what the camera wrote into them; each is named by the SHA-256 of its sealed file.", quiet: true);
+        flow.Pictures([.. photos.Select(p => new PaperPicture(copies.GetValueOrDefault(p.Body.File), JobPhotos.MarksOn(job.Record, p.Entry.Hash),
+            $"{job.Machine.Named(PhotosModel.TitleOf(p.Body.Place), p.Body.Turbo)}{(p.Body.Note.Length > 0 ? $": {p.Body.Note}" : "")}",
+            $"{p.Entry.By}, {times.Full(p.Entry.At)}{(p.Body.TakenAt.Length > 0 ? $", taken {p.Body.TakenAt} by the camera's clock" : "")}", p.Body.File))]);
     }
 
     private static void LooseEnds(PaperFlow flow, JudgedJob job)

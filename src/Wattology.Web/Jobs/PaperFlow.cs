@@ -1,6 +1,15 @@
 using SkiaSharp;
+using Wattology.Core.Photos;
 
 namespace Wattology.Web.Jobs;
+
+/// <summary>A picture as it is set on paper.</summary>
+/// <param name="Path">Where its copy lies; null where it cannot be shown.</param>
+/// <param name="Marks">What is drawn on it.</param>
+/// <param name="Title">What it is of.</param>
+/// <param name="Who">Who kept it, and when.</param>
+/// <param name="File">SHA-256 of the sealed file.</param>
+internal sealed record PaperPicture(string? Path, IReadOnlyList<PhotoMark> Marks, string Title, string Who, string File);
 
 /// <summary>Sets text down A4 pages from top to bottom; points throughout.</summary>
 internal sealed class PaperFlow : IDisposable
@@ -105,6 +114,78 @@ internal sealed class PaperFlow : IDisposable
         _page.DrawPicture(picture);
         _page.Restore();
         _y += picture.CullRect.Height * scale + 12;
+    }
+
+    /// <summary>Pictures two in a row, with what is drawn on them, each with its words under it.</summary>
+    public void Pictures(IReadOnlyList<PaperPicture> pictures)
+    {
+        const float gap = 14, words = 52;
+        var width = (Inner - gap) / 2;
+        foreach (var pair in pictures.Chunk(2))
+        {
+            var opened = pair.Select(p => p.Path is null ? null : SKImage.FromEncodedData(p.Path)).ToArray();
+            var height = opened.Max(i => i is null ? 30 : Math.Min(width, width * i.Height / i.Width));
+            Room(height + words + 10);
+            for (var i = 0; i < pair.Length; i++)
+            {
+                var left = Margin + i * (width + gap);
+                if (opened[i] is { } image) Photo(image, pair[i].Marks, left, width, height);
+                Under(pair[i], left, width, _y + 8 + height);
+                opened[i]?.Dispose();
+            }
+            _y += height + words + 10;
+        }
+    }
+
+    private void Photo(SKImage image, IReadOnlyList<PhotoMark> marks, float left, float width, float height)
+    {
+        // A tall picture is made narrower, not cut: what is at its edge is evidence too.
+        var scale = Math.Min(width / image.Width, height / image.Height);
+        var wide = image.Width * scale;
+        _page!.Save();
+        _page.Translate(left, _y + 8);
+        // As large as print shows, not as the camera took it: a file of ten pictures is still sent by mail.
+        using var copy = SKSurface.Create(new SKImageInfo((int)(wide * 2), Math.Max(1, (int)(image.Height * scale * 2))));
+        copy.Canvas.DrawImage(image, new SKRect(0, 0, wide * 2, image.Height * scale * 2), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        using var small = copy.Snapshot();
+        using var data = small.Encode(SKEncodedImageFormat.Jpeg, 85);
+        using var shown = SKImage.FromEncodedData(data);
+        _page.DrawImage(shown, new SKRect(0, 0, wide, image.Height * scale), new SKSamplingOptions(SKFilterMode.Linear));
+        foreach (var mark in marks) Mark(mark, wide);
+        _page.Restore();
+    }
+
+    private void Mark(PhotoMark mark, float wide)
+    {
+        using var font = Font(PaperFonts.Strong, 8);
+        var (x1, y1, x2, y2) = ((float)mark.From.X * wide, (float)mark.From.Y * wide, (float)mark.To.X * wide, (float)mark.To.Y * wide);
+        var reach = MathF.Sqrt((x2 - x1) * (x2 - x1) + (y2 - y1) * (y2 - y1));
+        foreach (var (colour, stroke) in new[] { ("#fffefb", 3f), ("#1d2624", 1.3f) })
+        {
+            using var line = new SKPaint { Color = SKColor.Parse(colour), StrokeWidth = stroke, IsStroke = true, IsAntialias = true };
+            if (mark.Shape == MarkShape.Ring) _page!.DrawCircle(x1, y1, Math.Max(3, reach), line);
+            if (mark.Shape != MarkShape.Arrow) continue;
+            _page!.DrawLine(x1, y1, x2, y2, line);
+            var turn = MathF.Atan2(y2 - y1, x2 - x1);
+            foreach (var by in new[] { 0.5f, -0.5f }) _page.DrawLine(x2, y2, x2 - 7 * MathF.Cos(turn + by), y2 - 7 * MathF.Sin(turn + by), line);
+        }
+        if (mark.Text.Length == 0) return;
+        using var pale = new SKPaint { Color = SKColor.Parse("#fffefb"), StrokeWidth = 2.4f, IsStroke = true, IsAntialias = true };
+        var (x, y) = (x1, mark.Shape == MarkShape.Ring ? y1 - reach - 4 : y1 - 4);
+        var align = x > wide * 0.6f ? SKTextAlign.Right : SKTextAlign.Left;
+        _page!.DrawText(mark.Text, x, Math.Max(8, y), align, font, pale);
+        _page.DrawText(mark.Text, x, Math.Max(8, y), align, font, _ink);
+    }
+
+    private void Under(PaperPicture picture, float left, float width, float top)
+    {
+        using var strong = Font(PaperFonts.Strong, 8.5f);
+        using var font = Font(PaperFonts.Text, 7.5f);
+        using var small = Font(PaperFonts.Text, 5.6f);
+        var y = top;
+        foreach (var (text, face, paint) in new[] { (picture.Path is null ? $"{picture.Title} (its file cannot be shown)" : picture.Title, strong, _ink),
+            (picture.Who, font, _quiet), (picture.File, small, _quiet) })
+            foreach (var line in Wrap(text, face, width).Take(2)) _page!.DrawText(line, left, y += face.Size * 1.35f, SKTextAlign.Left, face, paint);
     }
 
     private static IEnumerable<string> Wrap(string text, SKFont font, float width)

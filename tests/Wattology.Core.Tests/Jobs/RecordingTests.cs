@@ -55,7 +55,7 @@ public sealed class RecordingTests
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "crankcase-deferred", "ended", "finding",
             "finding-measured", "finding-otherwise", "fired", "hose-led", "hose-off", "joint-opened", "joints-closed", "looked", "looked-again",
-            "loose-end-closed", "oiled", "piece-found", "piece-missing", "port-plugged", "trouble-seen", "unit-reached", "unit-sent-back"],
+            "loose-end-closed", "oiled", "photo", "photo-marked", "piece-found", "piece-missing", "port-plugged", "trouble-seen", "unit-reached", "unit-sent-back"],
                 Of(Correction.ByTakingBack));
         Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "pressure-shown", "restored", "run-ended", "stop-worked",
             "taken-back",
@@ -68,7 +68,8 @@ public sealed class RecordingTests
     public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
     {
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
-        Assert.Equal(["cause", "cause-also", "coolant-volume", "crankcase-deferred", "hold-point-passed", "oil-service", "ordered", "piece-found",
+        Assert.Equal(["cause", "cause-also", "coolant-volume", "crankcase-deferred", "hold-point-passed", "oil-service", "ordered", "photo",
+            "photo-marked", "piece-found",
             "piece-missing", "plate", "play", "remedy", "rod-turned", "run-ended", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
         Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read",
             "rod-read", "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));

@@ -26,6 +26,8 @@ public sealed class ShopServer : IAsyncDisposable
 
     private ShopServer(WebApplication app, string folder) => (_app, _folder) = (app, folder);
 
+    public string Folder => _folder;
+
     public string DatabaseFile => Path.Combine(_folder, "shop.db");
 
     public IServiceProvider Services => _app.Services;
@@ -154,6 +156,18 @@ public sealed class Visitor
     {
         using var content = new FormUrlEncodedContent(fields.Select(f => KeyValuePair.Create(f.Name, f.Value)));
         return await ReadAsync(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
+    }
+
+    public async Task<Answer> UploadAsync(string path, IReadOnlyList<(string Field, string Name, byte[] Content)> files, (string Name, string Value)? with,
+        params (string Name, string Value)[] fields)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, path);
+        if (with is { } header) request.Headers.TryAddWithoutValidation(header.Name, header.Value);
+        using var content = new MultipartFormDataContent();
+        foreach (var (name, value) in fields.Append(("__RequestVerificationToken", _token))) content.Add(new StringContent(value), name);
+        foreach (var (field, name, bytes) in files) content.Add(new ByteArrayContent(bytes), field, name);
+        request.Content = content;
+        return await ReadAsync(await _client.SendAsync(request));
     }
 
     public async Task<Answer> SendJsonAsync(string path, string json)

@@ -9,9 +9,13 @@ using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.Import;
 
-/// <summary>Brings a job file into the shop.</summary>
+/// <summary>Brings a job file into the shop, with its photos where they came along.</summary>
+[RequestSizeLimit(MostBytes)]
+[RequestFormLimits(MultipartBodyLengthLimit = MostBytes)]
 public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
 {
+    private const long MostBytes = 512L << 20;
+
     /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
 

@@ -2,7 +2,10 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Clocking;
 using Wattology.Core.Drawing;
 using Wattology.Core.Jobs;
+using Wattology.Core.Measures;
+using Wattology.Core.Photos;
 using Wattology.Web.Drawing;
+using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
@@ -46,5 +49,23 @@ public sealed class ClockingModel(SheetServices services) : DialSheetModel<Clock
     protected override IEnumerable<(string Field, string Need)> Answered => [("as_installed", "Say whether it was measured as installed, or on the bench.")];
 
     /// <inheritdoc/>
-    protected override void PrepareForm() => SuggestPart(f => f is "step_deg" or "input.drain_offset_deg");
+    protected override void PrepareForm()
+    {
+        SuggestPart(f => f is "step_deg" or "input.drain_offset_deg");
+        if (Request.HasFormContentType || !Request.Query.ContainsKey("photo.photo")) return;
+        // An angle read from a picture comes with the points it was read from, and is judged and recorded like one that is typed.
+        var read = new FormReader(new FormCollection(Request.Query.ToDictionary(q => q.Key, q => q.Value)), Units, Form, Times);
+        if (read.Read(typeof(PhotoAngle), prefix: "photo") is not PhotoAngle angle) return;
+        Form["input.oil_inlet_deg"] = $"{ShopUnits.Digits(Math.Round(angle.OilInletDeg(Deg("input.drain_offset_deg") ?? 180), 1))}°";
+        FromPhoto = angle;
+    }
+
+    /// <summary>The picture the angle was read from; null where it was not.</summary>
+    public PhotoAngle? FromPhoto { get; private set; }
+
+    /// <inheritdoc/>
+    public override bool FiguresOpen => base.FiguresOpen || FromPhoto is not null;
+
+    /// <summary>The fields of the picture the angle was read from, which go with it.</summary>
+    public IEnumerable<KeyValuePair<string, string>> PhotoFields => Form.Typed.Where(t => t.Key.StartsWith("photo.", StringComparison.Ordinal));
 }

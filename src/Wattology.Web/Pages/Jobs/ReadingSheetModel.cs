@@ -46,7 +46,7 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
     }
 
     /// <summary>Whether the figures stand unfolded: something is typed into them, or corrected, or wrong.</summary>
-    public bool FiguresOpen => Corrects is not null || !Form.Faults.None || _rowsAsked > 0;
+    public virtual bool FiguresOpen => Corrects is not null || !Form.Faults.None || _rowsAsked > 0;
 
     /// <summary>What the values typed so far would come to; nothing is recorded.</summary>
     public IActionResult OnPostPreview([Typed] TReading? reading) => PreviewOf(reading);

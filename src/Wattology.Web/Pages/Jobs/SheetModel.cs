@@ -55,7 +55,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     public abstract string Title { get; }
 
     /// <summary>The job as it stands.</summary>
-    public JudgedJob Job { get; private set; } = null!;
+    public JudgedJob Job { get; protected set; } = null!;
 
     /// <summary>What the form shows.</summary>
     public FormState Form => services.Form;
@@ -112,6 +112,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 
     /// <summary>Under which name the browser keeps what is typed; a correction never takes up what was meant as a new reading.</summary>
     public string DraftKey => Corrects is null ? Here : $"{Here}?corrects";
+
+    /// <summary>What a photo taken at this sheet is of; null where the sheet takes none, or offers its own.</summary>
+    public virtual string? PhotoPlace => CheckList.Find(Sheet) is { } check && check != Core.Photos.PhotoPlaces.Check && !OwnsScreen ? Sheet : null;
 
     /// <summary>All questions of a board in one list, instead of lying on its drawing.</summary>
     [FromQuery(Name = "list")]

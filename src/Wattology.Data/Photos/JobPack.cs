@@ -1,0 +1,119 @@
+using System.IO.Compression;
+using System.Security.Cryptography;
+using System.Text;
+using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
+using Wattology.Core.Photos;
+using Wattology.Data.Jobs;
+
+namespace Wattology.Data.Photos;
+
+/// <summary>A job with its pictures in one file: a ZIP with <c>job.json</c>, the job file as it is, and <c>photos/</c> with each picture under its hash.</summary>
+public static class JobPack
+{
+    private const string JobName = "job.json", PhotosFolder = "photos/";
+    private const int MostJobBytes = 64 * 1024 * 1024;
+    private static readonly byte[] Zip = "PK"u8.ToArray();
+
+    /// <summary>Whether a file is such a pack, and not a bare job file.</summary>
+    /// <param name="first">Its first bytes.</param>
+    public static bool Is(ReadOnlySpan<byte> first) => first.StartsWith(Zip);
+
+    /// <summary>A job and its pictures as a file that is gone once it is read: an archive is written back and forth, and no line to a tablet is.</summary>
+    /// <param name="entries">All entries of the job, by position.</param>
+    /// <param name="files">The shop's files.</param>
+    /// <param name="cancel">Stops writing.</param>
+    public static async Task<Stream> OpenAsync(IReadOnlyList<Entry> entries, PhotoFiles files, CancellationToken cancel = default)
+    {
+        var pack = new FileStream(Path.Combine(Path.GetTempPath(), $"wattology-{Guid.NewGuid():n}.zip"), FileMode.CreateNew, FileAccess.ReadWrite,
+            FileShare.None, 81_920, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+        try { await WriteAsync(pack, entries, files, cancel); }
+        catch
+        {
+            await pack.DisposeAsync();
+            throw;
+        }
+        pack.Position = 0;
+        return pack;
+    }
+
+    /// <summary>Writes a job and its pictures.</summary>
+    /// <param name="output">Where to.</param>
+    /// <param name="entries">All entries of the job, by position.</param>
+    /// <param name="files">The shop's files.</param>
+    /// <param name="cancel">Stops writing.</param>
+    public static async Task WriteAsync(Stream output, IReadOnlyList<Entry> entries, PhotoFiles files, CancellationToken cancel = default)
+    {
+        await using var zip = await ZipArchive.CreateAsync(output, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, cancel);
+        await using (var json = await zip.CreateEntry(JobName, CompressionLevel.Optimal).OpenAsync(cancel))
+            await json.WriteAsync(Encoding.UTF8.GetBytes(JobFile.Write(entries) + "\n"), cancel);
+        // Pictures are compressed already.
+        foreach (var photo in Named(entries).Where(p => files.Has(p.File)))
+        {
+            await using var picture = await zip.CreateEntry($"{PhotosFolder}{photo.File}{PictureFormat.Find(photo.Media)!.Extension}",
+                CompressionLevel.NoCompression).OpenAsync(cancel);
+            await using var kept = File.OpenRead(files.PathOf(photo.File));
+            await kept.CopyToAsync(picture, cancel);
+        }
+    }
+
+    /// <summary>Reads a pack: keeps its pictures, and answers the job file in it.</summary>
+    /// <param name="pack">The file; it can be sought in.</param>
+    /// <param name="files">The shop's files.</param>
+    /// <param name="cancel">Stops reading.</param>
+    /// <exception cref="InputRefusedException">It is not such a pack, or a picture in it is not the one its job names; nothing is brought in then.</exception>
+    public static async Task<byte[]> ReadAsync(Stream pack, PhotoFiles files, CancellationToken cancel = default)
+    {
+        ZipArchive zip;
+        try { zip = await ZipArchive.CreateAsync(pack, ZipArchiveMode.Read, leaveOpen: true, Encoding.UTF8, cancel); }
+        catch (InvalidDataException) { throw Refused("", "This file is a damaged ZIP; ask for it again."); }
+        await using (zip)
+        {
+            if (zip.GetEntry(JobName) is not { Length: <= MostJobBytes } job) throw Refused("", $"This ZIP is no job: there is no {JobName} in it.");
+            var json = await BytesAsync(job, cancel);
+            var named = Named(JobFile.Read(Encoding.UTF8.GetString(json))).ToDictionary(p => p.File);
+            var pictures = zip.Entries.Where(e => e.FullName.StartsWith(PhotosFolder, StringComparison.Ordinal) && e.Length > 0).ToArray();
+            foreach (var picture in pictures)
+            {
+                var file = Path.GetFileNameWithoutExtension(picture.FullName);
+                if (!named.ContainsKey(file)) throw Refused(picture.FullName, "No entry of the job names this picture.");
+                if (picture.Length > PictureFormat.MostBytes) throw Refused(picture.FullName, "This picture is larger than any that is kept.");
+                if (Convert.ToHexStringLower(SHA256.HashData(await BytesAsync(picture, cancel))) != file)
+                    throw Refused(picture.FullName, "This picture is not the one the job names: its hash is another.");
+            }
+            // Proved whole before the first is kept.
+            foreach (var picture in pictures)
+            {
+                using var content = new MemoryStream(await BytesAsync(picture, cancel));
+                try { await files.KeepAsync(content, picture.FullName, cancel); }
+                catch (RefusedException refused) { throw Refused(picture.FullName, refused.Message); }
+            }
+            return json;
+        }
+    }
+
+    private static IEnumerable<PhotoKept> Named(IReadOnlyList<Entry> entries)
+        => entries.Where(e => e.Kind == PhotoKept.KindName).Select(e => CheckList.Kinds.Read<PhotoKept>(e).Body).DistinctBy(p => p.File);
+
+    // What an archive says of a length is not believed: more is read no further.
+    private static async Task<byte[]> BytesAsync(ZipArchiveEntry entry, CancellationToken cancel)
+    {
+        await using var content = await entry.OpenAsync(cancel);
+        using var bytes = new MemoryStream();
+        var buffer = new byte[81_920];
+        for (int read; (read = await content.ReadAsync(buffer, cancel)) > 0;)
+        {
+            bytes.Write(buffer, 0, read);
+            if (bytes.Length > entry.Length) throw Refused(entry.FullName, "It is longer than the archive says.");
+        }
+        return bytes.ToArray();
+    }
+
+    private static InputRefusedException Refused(string path, string message)
+    {
+        var faults = new Faults();
+        faults.Add(path, message);
+        return new InputRefusedException(faults);
+    }
+}

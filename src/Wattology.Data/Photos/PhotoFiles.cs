@@ -1,0 +1,104 @@
+using System.Security.Cryptography;
+using SkiaSharp;
+using Wattology.Core.Photos;
+using Wattology.Data.Jobs;
+
+namespace Wattology.Data.Photos;
+
+/// <summary>A picture's file as it was kept.</summary>
+/// <param name="File">SHA-256 of its bytes.</param>
+/// <param name="Format">What it is.</param>
+/// <param name="Bytes">How long it is.</param>
+/// <param name="TakenAt">When it was taken, by the camera's own clock; empty where it does not say.</param>
+public sealed record KeptFile(string File, PictureFormat Format, int Bytes, string TakenAt);
+
+/// <summary>The files of a shop's photos: outside the database, each under the hash of its bytes, written once and never changed.</summary>
+/// <param name="folder">The shop's folder.</param>
+public sealed class PhotoFiles(ShopFolder folder)
+{
+    /// <summary>A picture of more points than this is not opened: it would fill the memory of the machine.</summary>
+    private const int MostPoints = 60_000_000;
+
+    private const string Incoming = "incoming";
+    private const int Chunk = 81_920;
+
+    /// <summary>Where the file with that hash lies, whether it is there or not.</summary>
+    /// <exception cref="ArgumentException">It is no hash.</exception>
+    public string PathOf(string file) => PhotoKept.IsFile(file) ? Path.Combine(folder.Photos, file[..2], file)
+        : throw new ArgumentException("A file is named by its SHA-256.", nameof(file));
+
+    /// <summary>Whether the file with that hash is here.</summary>
+    public bool Has(string file) => PhotoKept.IsFile(file) && File.Exists(PathOf(file));
+
+    /// <summary>The hash of what lies there now; null when it is missing.</summary>
+    public async Task<string?> HashAsync(string file, CancellationToken cancel = default)
+    {
+        if (!Has(file)) return null;
+        await using var stream = File.OpenRead(PathOf(file));
+        return Convert.ToHexStringLower(await SHA256.HashDataAsync(stream, cancel));
+    }
+
+    /// <summary>Keeps a file: written under a passing name, flushed to the disk, and only then given its own.</summary>
+    /// <param name="content">The file.</param>
+    /// <param name="name">What it is called, for the words of a refusal.</param>
+    /// <param name="cancel">Stops writing; then nothing is kept.</param>
+    /// <exception cref="RefusedException">It is empty, too large, no picture that is taken here, or damaged.</exception>
+    public async Task<KeptFile> KeepAsync(Stream content, string name, CancellationToken cancel = default)
+    {
+        var incoming = Path.Combine(Directory.CreateDirectory(Path.Combine(folder.Photos, Incoming)).FullName, Guid.NewGuid().ToString("n"));
+        try
+        {
+            var (hash, bytes, first) = await WriteAsync(content, incoming, name, cancel);
+            if (bytes == 0) throw new RefusedException($"{name} is empty: nothing of it arrived. Choose it again.", "file");
+            if (PictureFormat.Of(first) is not { } format)
+                throw new RefusedException($"{name} is no picture that is taken here: {PictureFormat.Taken}.", "file");
+            if (format.Shown) ProveWhole(incoming, name);
+            var taken = PhotoFacts.TakenAt(incoming);
+            var path = PathOf(hash);
+            Directory.CreateDirectory(Path.GetDirectoryName(path)!);
+            // The name is the content: what lies there already is the same, or is damaged and made whole by this.
+            File.Move(incoming, path, overwrite: true);
+            return new KeptFile(hash, format, bytes, taken);
+        }
+        finally { File.Delete(incoming); }
+    }
+
+    private static async Task<(string Hash, int Bytes, byte[] First)> WriteAsync(Stream content, string to, string name, CancellationToken cancel)
+    {
+        using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+        var buffer = new byte[Chunk];
+        var first = new List<byte>(PictureFormat.Looked);
+        var total = 0;
+        await using var file = new FileStream(to, FileMode.CreateNew, FileAccess.Write, FileShare.None);
+        for (int read; (read = await content.ReadAsync(buffer, cancel)) > 0;)
+        {
+            total += read;
+            if (total > PictureFormat.MostBytes)
+                throw new RefusedException($"{name} is larger than {PictureFormat.MostBytes / 1024 / 1024} MB. Take it with a smaller picture size.", "file");
+            first.AddRange(buffer.AsSpan(0, Math.Min(read, PictureFormat.Looked - first.Count)));
+            hash.AppendData(buffer, 0, read);
+            await file.WriteAsync(buffer.AsMemory(0, read), cancel);
+        }
+        file.Flush(flushToDisk: true);
+        return (Convert.ToHexStringLower(hash.GetHashAndReset()), total, [.. first]);
+    }
+
+    // A file cut off on its way looks like a picture until somebody opens it; better said now, while the camera still has it.
+    private static void ProveWhole(string path, string name)
+    {
+        using var codec = SKCodec.Create(path);
+        if (codec is not null && (long)codec.Info.Width * codec.Info.Height > MostPoints)
+            throw new RefusedException($"{name} has more than {MostPoints / 1_000_000} million points. Take it with a smaller picture size.", "file");
+        if (codec is null || PhotoCopies.Decode(codec) is not { } whole)
+            throw new RefusedException($"{name} ends half-way or is damaged, and cannot be opened. Choose it again, or take it anew.", "file");
+        whole.Dispose();
+    }
+
+    /// <summary>Removes what uploads left behind that a stop of the machine cut off.</summary>
+    public void SweepIncoming()
+    {
+        var left = Path.Combine(folder.Photos, Incoming);
+        if (!Directory.Exists(left)) return;
+        foreach (var file in Directory.GetFiles(left)) File.Delete(file);
+    }
+}
