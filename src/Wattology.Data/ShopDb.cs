@@ -23,8 +23,11 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
     /// <summary>Ways of working set and withdrawn.</summary>
     public DbSet<SchoolRow> Schools => Set<SchoolRow>();
 
-    /// <summary>Known successors of part numbers.</summary>
-    public DbSet<SupersessionRow> Supersessions => Set<SupersessionRow>();
+    /// <summary>The shop's parts table.</summary>
+    public DbSet<PartsTableRow> Parts => Set<PartsTableRow>();
+
+    /// <summary>What is shown no more of what earlier jobs taught.</summary>
+    public DbSet<RetiredSnagRow> RetiredSnags => Set<RetiredSnagRow>();
 
     /// <summary>The shop's settings.</summary>
     public DbSet<SettingRow> Settings => Set<SettingRow>();
@@ -62,13 +65,18 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
         builder.Entity<SchoolRow>().HasKey(x => x.Id);
-        builder.Entity<SupersessionRow>().HasKey(x => x.Old);
+        builder.Entity<PartsTableRow>(e =>
+        {
+            e.HasKey(x => x.Id);
+            e.Property(x => x.Kind).HasConversion<string>();
+        });
         builder.Entity<InstrumentRow>(e =>
         {
             e.Property(x => x.Name).UseCollation("NOCASE");
             e.Property(x => x.Kind).HasConversion<string>();
             e.HasIndex(x => x.Name).IsUnique();
         });
+        builder.Entity<RetiredSnagRow>().HasKey(x => x.Hash);
         builder.Entity<SettingRow>().HasKey(x => x.Key);
     }
 }

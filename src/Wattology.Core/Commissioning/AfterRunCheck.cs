@@ -91,11 +91,24 @@ public static class AfterRunCheck
             new(HoldPoint.HandOver, "idle", "First idle", (context, _) => Idle(EngineRuns.Of(context.Job))) { Sheet = "start" },
             .. JointList.Places.Select(JointItem),
             new(HoldPoint.HandOver, "joints-again", "Every joint looked at again after the drive", (context, _) => Again(context.Job)),
-            .. Asked.Select(q => ItemDefinition.Asked(HoldPoint.HandOver, q)),
+            .. Asked.Where(q => q != OldParts).Select(q => ItemDefinition.Asked(HoldPoint.HandOver, q)),
+            new(HoldPoint.HandOver, OldParts.Id, OldParts.Title, (context, _) => OldParts.Applies(context.Job, 0) ? Tagged(context.Job) : null)
+                { Sheet = Evidence.OldParts.Check.Id },
             new(HoldPoint.HandOver, "crankcase", "Crankcase read with the new unit", (context, _) => WithNewUnit(context)) { Sheet = "crankcase" },
         ],
         Paper = null,
     };
+
+    // Tags on unit and feed pipe say more than an answer that they are there.
+    private static ItemState Tagged(JobContext job)
+    {
+        var tagged = Evidence.OldParts.Of(job.Record);
+        bool Has(Evidence.OldPart part, int turbo) => tagged.Any(t => t.Tagged.Body.Part == part && t.Tagged.Body.Turbo == turbo);
+        return OldParts.Read(job, 0).Item is { Standing: Standing.NotLooked } open && job.Record.Machine().TurboNumbers.Where(t => !Plate.PlateCheck.Stays(job, t))
+            .All(t => Has(Evidence.OldPart.Unit, t) && Has(Evidence.OldPart.FeedPipe, t))
+            ? tagged.Count > 0 ? ItemState.Done($"Tagged: {string.Join(", ", tagged.Select(t => t.Tag))}.", tagged[^1].Tagged.Entry) : open
+            : OldParts.Read(job, 0).Item;
+    }
 
     private static ItemState Idle(EngineRuns runs) => runs switch
     {

@@ -43,9 +43,9 @@ public sealed record Refusal(string Message, string Field = "")
 /// <param name="Record">Its entries.</param>
 /// <param name="Limits">Limits in force for it.</param>
 /// <param name="Units">The shop's units.</param>
-/// <param name="Supersessions">Known successors of part numbers.</param>
+/// <param name="Parts">The shop's parts table.</param>
 /// <param name="Now">The time at which it is judged, UTC.</param>
-public sealed record JobContext(JobRecord Record, LimitBook Limits, ShopUnits Units, IReadOnlyList<Supersession> Supersessions, DateTimeOffset Now)
+public sealed record JobContext(JobRecord Record, LimitBook Limits, ShopUnits Units, PartsTable Parts, DateTimeOffset Now)
 {
     /// <summary>Ways of working in force for it.</summary>
     public SchoolBook Schools { get; init; } = SchoolBook.Usual;

@@ -1,5 +1,6 @@
 using Wattology.Core.Actuator;
 using Wattology.Core.Air;
+using Wattology.Core.Beside;
 using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Checks;
@@ -10,6 +11,7 @@ using Wattology.Core.Crank;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Drain;
 using Wattology.Core.Entries;
+using Wattology.Core.Evidence;
 using Wattology.Core.Findings;
 using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
@@ -25,6 +27,7 @@ using Wattology.Core.Photos;
 using Wattology.Core.Plate;
 using Wattology.Core.Play;
 using Wattology.Core.Priming;
+using Wattology.Core.Snags;
 using Wattology.Core.Triage;
 using Wattology.Core.Yard;
 
@@ -49,6 +52,7 @@ public static class CheckList
         TravelCheck.Definition,
         PartsCheck.Definition,
         PhotoPlaces.Check,
+        BesideCheck.Definition,
         SupplyChecks.OilSupply,
         SupplyChecks.Restrictor,
         SupplyChecks.FeedPipe,
@@ -67,6 +71,7 @@ public static class CheckList
         PrimeCheck.Definition,
         StartCheck.Definition,
         AfterRunCheck.Definition,
+        OldParts.Check,
     ];
 
     /// <summary>Every kind of entry: those that belong to no check, then the checks' own.</summary>
@@ -82,6 +87,9 @@ public static class CheckList
         HandedOver.Kind,
         JobEnded.KindOf(job => Bursts.Running(job.Record) is not null || EngineRuns.Of(job).Running is not null, Holding),
         InHand.Kind,
+        SnagKept.EntryKind,
+        WaitBegun.EntryKind,
+        WaitOver.Kind,
         Looked.KindOf(FindQuestion, (job, turbo) => job.Which(turbo)),
         .. All.SelectMany(c => c.Kinds),
     ]);

@@ -31,7 +31,7 @@ public sealed class JobBuilder
 {
     private readonly Func<JobRecord, LimitBook> _limits;
     private readonly ShopUnits _units;
-    private readonly IReadOnlyList<Supersession> _supersessions;
+    private readonly PartsTable _parts;
     private readonly Author _technician;
     private JudgedJob? _judged;
 
@@ -43,11 +43,11 @@ public sealed class JobBuilder
     /// <param name="technician">Who works on it.</param>
     /// <param name="limits">Limits in force for the job; usual practice when null.</param>
     /// <param name="units">The shop's units.</param>
-    /// <param name="supersessions">Known successors of part numbers.</param>
+    /// <param name="parts">The shop's parts table.</param>
     public JobBuilder(string id, BookedIn booked, DateTimeOffset at, Author desk, Author technician, Func<JobRecord, LimitBook>? limits = null,
-        ShopUnits? units = null, IReadOnlyList<Supersession>? supersessions = null)
+        ShopUnits? units = null, PartsTable? parts = null)
     {
-        (_limits, _units, _supersessions, _technician, Now) = (limits ?? (_ => LimitBook.Usual), units ?? new ShopUnits(), supersessions ?? [], technician, at);
+        (_limits, _units, _parts, _technician, Now) = (limits ?? (_ => LimitBook.Usual), units ?? new ShopUnits(), parts ?? PartsTable.Empty, technician, at);
         Record = new JobRecord(CheckList.Kinds, [Recording.SealFirst(id, at, desk, new EntryDraft(booked, Known.Told))]);
         After(TimeSpan.FromMinutes(6));
     }
@@ -62,7 +62,7 @@ public sealed class JobBuilder
     public IReadOnlyList<Entry> Entries => Record.Entries;
 
     /// <summary>The job as it stands now.</summary>
-    public JudgedJob Job => _judged ??= JudgedJob.Of(new JobContext(Record, _limits(Record), _units, _supersessions, Now));
+    public JudgedJob Job => _judged ??= JudgedJob.Of(new JobContext(Record, _limits(Record), _units, _parts, Now));
 
     /// <summary>Another that goes on from here, while this one stays as it is.</summary>
     public JobBuilder Branch() => (JobBuilder)MemberwiseClone();

@@ -63,8 +63,13 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
     public static WorkOrder Of(JudgedJob job)
     {
         var ended = job.Record.IsEnded();
-        return new([.. Stages(job).Select(s => Step(job, s)).Select(s => ended ? s with { Done = true, Words = "", Waits = "", Open = 0, Held = null } : s)]);
+        var plan = PartsPlan.Of(job.Context);
+        return new([.. Stages(job).Select(s => Step(job, s)).Select(s => Parted(s, plan)).Select(s => ended ? s with { Done = true, Words = "", Waits = "", Open = 0, Held = null } : s)]);
     }
+
+    // A step waits for a part it needs that is owed or missing; what can be done without it goes on.
+    private static WorkStep Parted(WorkStep step, PartsPlan plan) => step is { Done: false, Held: null } && plan.Stopping(step.Stage) is [var first, ..]
+        ? step with { Held = $"{first.Need.Title} is not here{(first.Order is { } order ? $": on its way from {order.Noted.Body.From}" : "")}." } : step;
 
     private static IEnumerable<WorkStage> Stages(JudgedJob job)
     {
@@ -86,7 +91,7 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
         WorkStage.Cause => Plain(stage, "findings", job.Record.Causes().Count > 0, "No cause is confirmed yet."),
         WorkStage.Plan => Settled(job, stage, "boost-fit"),
         WorkStage.Parts => Settled(job, stage, "parts") is { Done: false } parts && PartsCheck.Owed(job.Context) is { } owed
-            ? parts with { Held = $"{owed.Body.What} is on its way from {owed.Body.From}." } : Settled(job, stage, "parts"),
+            ? parts with { Held = $"{owed.What} is on its way from {owed.Noted.Body.From}." } : Settled(job, stage, "parts"),
         WorkStage.Supply => ByTurbo(job, stage, "oil-supply", t => PlateCheck.Stays(job.Context, t) || job.Check("oil-supply", t).Settled),
         WorkStage.Release => Release(job),
         WorkStage.Bench => OnBench(job),

@@ -42,6 +42,10 @@ public enum LooseKind
     AcceptedForNow,
     /// <summary>Something to remember that holds nothing up.</summary>
     Reminder,
+    /// <summary>Taken off, and to be put on again.</summary>
+    Removed,
+    /// <summary>Moved aside, still connected.</summary>
+    MovedAside,
 }
 
 /// <summary>What an open loose end holds up.</summary>
@@ -82,7 +86,15 @@ public static class LooseWords
         LooseKind.RagOrTool => "Rag or borrowed tool inside",
         LooseKind.TieLater => "Tie promised for later",
         LooseKind.AcceptedForNow => "Accepted for now: first hot recheck",
+        LooseKind.Removed => "Removed",
+        LooseKind.MovedAside => "Moved aside, still connected",
         _ => "To remember",
+    };
+
+    /// <summary>What was done to a thing that came off, in a word or two.</summary>
+    public static string Done(LooseKind kind) => kind switch
+    {
+        LooseKind.Unplugged => "unplugged", LooseKind.MovedAside => "moved aside", LooseKind.BatteryOff => "disconnected", _ => "off",
     };
 
     /// <summary>What a kind holds up.</summary>

@@ -7,20 +7,6 @@ using Wattology.Core.Plate;
 
 namespace Wattology.Core.Parts;
 
-/// <summary>Something was ordered.</summary>
-/// <param name="What">What.</param>
-/// <param name="From">From whom.</param>
-/// <param name="Due">When it is due; null when nobody knows.</param>
-public sealed record Ordered([Needed("Say what is ordered.")] string What, [Needed("Say from whom.")] string From, DateTimeOffset? Due = null) : EntryBody
-{
-    /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<Ordered>("ordered", "Ordered", (_, n) => $"{n.Body.What}, from {n.Body.From}")
-    {
-        Needs = HoldPoint.Order,
-        Ages = Ages.Lasts,
-    };
-}
-
 /// <summary>New unit and parts.</summary>
 public static class PartsCheck
 {
@@ -41,11 +27,32 @@ public static class PartsCheck
         Caution = new("Lift by the housings, never by rod, actuator or hoses."),
     };
 
+    /// <summary>Whether anybody moved the new unit's actuator on its way here.</summary>
+    public static readonly Question Actuator = new("actuator-as-came", "New unit's actuator as it came",
+    [
+        new("never-moved", "never moved, its seal whole"),
+        new("moved", "moved, or its seal broken", Verdict.Doubtful, Asks: "What is to be seen"),
+    ])
+    {
+        PerTurbo = true,
+        Ages = Ages.Lasts,
+        Applies = (job, turbo) => !PlateCheck.Stays(job, turbo) && job.Record.Machine().Control is not (BoostControl.None or BoostControl.ExternalWastegate),
+        ReopenedBy = [new(UnitSentBack.KindName, "the unit went back")],
+        Hint = "Some cannot be set again in a shop: it is carried by the housings, and never by its rod.",
+    };
+
+    /// <summary>Who brings the unit and its parts; a claim asks whose they were.</summary>
+    public static readonly Question WhoBrings = new("who-brings", "Who brings the unit and its parts",
+    [
+        new("shop", "this shop orders them", Known: Known.Told),
+        new("customer", "the customer brings them", Known: Known.Told, Asks: "Which, and from where"),
+    ]) { Ages = Ages.Lasts };
+
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new("parts", "New unit and parts", null, Read)
     {
-        Questions = [AsReceived],
-        Kinds = [Ordered.Kind],
+        Questions = [WhoBrings, AsReceived, Actuator],
+        Kinds = [Ordered.Kind, OrderMoved.Kind, OrderCame.Kind, PartNoted.Kind],
         Items = [ItemDefinition.Asked(HoldPoint.Release, AsReceived, "New unit looked at as received")],
         Paper = null,
     };
@@ -54,9 +61,9 @@ public static class PartsCheck
     public static bool IsHere(JobContext job, int turbo) => PlateCheck.Stays(job, turbo)
         || (PlateCheck.New(job.Record, turbo) is not null && AsReceived.Read(job, turbo).Answered);
 
-    /// <summary>What is ordered and not here yet; null when nothing is.</summary>
-    public static Noted<Ordered>? Owed(JobContext job)
-        => job.Record.Latest<Ordered>() is { } ordered && job.Record.Machine().TurboNumbers.Any(t => !IsHere(job, t)) ? ordered : null;
+    /// <summary>The unit's own order while it is owed: one for the unit, or one that does not say for what; null when nothing is.</summary>
+    public static Order? Owed(JobContext job) => job.Record.Machine().TurboNumbers.All(t => IsHere(job, t)) ? null
+        : Orders.Of(job.Record).LastOrDefault(o => o.Came is null && (o.Noted.Body.Part is null or "" or PartNeeds.Unit));
 
     private static Found Read(JobContext job, int turbo)
     {
@@ -64,7 +71,7 @@ public static class PartsCheck
         var waiting = machine.TurboNumbers.FirstOrDefault(t => !IsHere(job, t));
         if (waiting == 0) return new(Verdict.Sound, "here", "The new unit is here, read and looked at.", machine.TurboNumbers.SelectMany(t
             => new[] { PlateCheck.New(job.Record, t)?.Entry, AsReceived.Read(job, t).Noted?.Entry }).OfType<Entry>().MaxBy(e => e.Seq));
-        return Owed(job) is { } owed ? new(Verdict.ReadingOnly, "ordered", $"{owed.Body.What} is ordered from {owed.Body.From}.", owed.Entry)
+        return Owed(job) is { } owed ? new(Verdict.ReadingOnly, "ordered", $"{owed.What} is ordered from {owed.Noted.Body.From}.", owed.Noted.Entry)
             : new(Verdict.NotLookedAt, "", $"{machine.Named("New unit", waiting)}: plate and a look as received.");
     }
 }

@@ -2,6 +2,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Limits;
+using Wattology.Core.PartNumbers;
 
 namespace Wattology.Core.Plate;
 
@@ -60,16 +61,27 @@ public static class PlateCheck
     private static ItemState? OldState(JobContext job, int turbo)
     {
         if (job.Record.Machine().Kind == JobKind.FirstFitment || Stays(job, turbo)) return null;
-        if (job.Record.Plate(turbo, PlateOf.Old) is { Body.NotReadable: false } read) return ItemState.Done($"{read.Body.Headline}.", read.Entry);
+        if (job.Record.Plate(turbo, PlateOf.Old) is { Body.NotReadable: false } read)
+            return Provisional(read.Entry) is { } told ? ItemState.NotLooked(told, read.Entry) : ItemState.Done($"{read.Body.Headline}.", read.Entry);
         return OldUnreadable.Read(job, turbo) is { Answered: true } gone ? gone.Item
             : ItemState.NotLooked("The failed unit's plate is not read yet: read it, or say why it cannot be read.");
     }
+
+    // A number somebody was told, or took from a list, orders a unit; it does not release one.
+    private static string? Provisional(Entry plate) => plate.Known is "told" or "assumed"
+        ? $"Provisional: the number was {plate.Known}, and nobody read it on the unit. Read the plate." : null;
+
+    /// <summary>What is known of the unit before its plate is read: the one number the engine's list has today; null where the list tells nothing, or more
+    /// than one.</summary>
+    public static string? ByList(JobContext job)
+        => job.Parts.UnitsOf(job.Record.Machine().Engine).Select(job.Parts.Current).DistinctBy(PartNumber.Plain).ToArray() is [var only] ? only : null;
 
     private static ItemState? MatchState(ItemContext context, int turbo)
     {
         if (Stays(context.Job, turbo)) return null;
         var reading = context.Check("plate", turbo);
         var match = Match(context.Job, turbo);
+        if (New(context.Job.Record, turbo) is { } fitted && Provisional(fitted.Entry) is { } told) return ItemState.NotLooked(told, fitted.Entry);
         return match.Verdict == Verdict.Doubtful && reading.AcceptedBy is { } by ? ItemState.Done($"{match.Why} Taken by {by}.", reading.Found.Since)
             : ItemState.Of(match.Verdict, match.Why, New(context.Job.Record, turbo)?.Entry);
     }
@@ -80,7 +92,7 @@ public static class PlateCheck
         var fitted = New(job.Record, turbo)?.Body;
         var kind = job.Record.Machine().Kind;
         if (kind == JobKind.FirstFitment && fitted is { NotReadable: false }) return new(Verdict.Sound, "A first fitment: its plate is recorded.");
-        var match = PlateMatch.Compare(job.Record.Plate(turbo, PlateOf.Old)?.Body, fitted, job.Supersessions);
+        var match = PlateMatch.Compare(job.Record.Plate(turbo, PlateOf.Old)?.Body, fitted, job.Parts, job.Record.Machine().Engine);
         return kind == JobKind.Custom && match.Verdict == Verdict.Stop ? match with { Verdict = Verdict.Doubtful } : match;
     }
 
@@ -94,7 +106,9 @@ public static class PlateCheck
             return new(match.Verdict, fitted.Body.Headline, match.Why, fitted.Entry);
         }
         if (OldUnreadable.Read(job, turbo) is { Answered: true } gone) return new(Verdict.ReadingOnly, "cannot be read", $"{gone.Words}.", gone.Noted!.Entry);
-        if (old is null) return new(Verdict.NotLookedAt, "", "The failed unit's plate is not recorded.");
+        if (old is null) return new(Verdict.NotLookedAt, "", ByList(job) is { } listed
+            ? $"The failed unit's plate is not recorded. By its list this engine has {listed}: provisional, until a plate is read."
+            : "The failed unit's plate is not recorded.");
         return old.Body.NotReadable ? new(Verdict.NotLookedAt, "not readable yet", "The failed unit's plate could not be read yet.")
             : new(Verdict.ReadingOnly, old.Body.Headline, "The replacement's plate is not recorded yet.");
     }

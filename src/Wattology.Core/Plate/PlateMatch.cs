@@ -11,8 +11,25 @@ public sealed record PlateMatch(Verdict Verdict, string Why)
     /// <summary>Compares two plates.</summary>
     /// <param name="old">Failed unit, if read.</param>
     /// <param name="new">New unit, if read.</param>
-    /// <param name="supersessions">Known successors; chains are followed.</param>
-    public static PlateMatch Compare(PlateRead? old, PlateRead? @new, IReadOnlyList<Supersession> supersessions)
+    /// <param name="parts">The parts table: successors are followed along chains, and the engine's list decides what may go on it.</param>
+    /// <param name="engine">The engine.</param>
+    public static PlateMatch Compare(PlateRead? old, PlateRead? @new, PartsTable parts, string engine)
+    {
+        var match = Compare(old, @new, parts.Successors);
+        if (@new is not { NotReadable: false, MakerNumber: var number } || number.Length == 0) return match;
+        return (parts.IsFor(engine, number), match.Verdict) switch
+        {
+            (false, _) => new(Verdict.Stop, $"{number} is not on this engine's list: {engine} has {string.Join(" or ", parts.UnitsOf(engine))}."),
+            // Somebody may have fitted the wrong unit before; that is no reason to fit it again.
+            (true, Verdict.Stop) when old is { NotReadable: false, MakerNumber.Length: > 0 } && parts.IsFor(engine, old.MakerNumber) == false
+                => new(Verdict.Doubtful, $"{old.MakerNumber} came off, and is not on this engine's list; {number}, which is to go on, is."),
+            (true, Verdict.Doubtful) => match with { Why = $"{match.Why} By its list {engine} has {number}." },
+            (true, Verdict.Sound) => match with { Why = $"{match.Why} It is on the list of {engine}." },
+            _ => match,
+        };
+    }
+
+    private static PlateMatch Compare(PlateRead? old, PlateRead? @new, IReadOnlyList<Supersession> supersessions)
     {
         if (@new is null || @new.NotReadable) return new(Verdict.NotLookedAt, "The new unit's plate is not recorded.");
         if (old is null || old.NotReadable)

@@ -29,7 +29,7 @@ internal sealed class DemoJob
             machine.Fuel,
             machine.Water, machine.Fuel == Fuel.Petrol, machine.Turbos, machine.Contact, onRoad ? 20_000 + random.Next(180) * 1000 : null,
             onRoad ? null : 800 + random.Next(9000), promised);
-        _builder = new JobBuilder(Convert.ToHexStringLower(id), booked, at, desk, technician, settings.LimitsFor, settings.Units, settings.Supersessions);
+        _builder = new JobBuilder(Convert.ToHexStringLower(id), booked, at, desk, technician, settings.LimitsFor, settings.Units, settings.Parts);
     }
 
     public JudgedJob Job => _builder.Job;

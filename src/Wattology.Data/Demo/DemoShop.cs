@@ -12,8 +12,11 @@ using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
+using Wattology.Core.PartNumbers;
+using Wattology.Core.Parts;
 using Wattology.Core.People;
 using Wattology.Core.Photos;
+using Wattology.Core.Yard;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
@@ -63,7 +66,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             if (!made.Succeeded) throw new InvalidOperationException(string.Join(" ", made.Errors.Select(e => e.Description)));
         }
         db.Settings.AddRange(new SettingRow { Key = "name", Value = DemoWorld.ShopName }, new SettingRow { Key = "prefix", Value = NumberPrefix });
-        db.Supersessions.AddRange(DemoWorld.Supersessions.Select(s => new SupersessionRow { Old = s.Old, New = s.New }));
+        PartsTableStore.Replace(db, PartsFile.Read(DemoWorld.PartsTable()));
+        db.Settings.Add(new SettingRow { Key = ShopSettings.DeliveriesKey, Value = Delivery.Write(DemoWorld.Boats) });
         db.Limits.AddRange(Limits(DemoWorld.People[^1].Name, clock.GetUtcNow().AddDays(-1100).ToUnixTimeMilliseconds()));
         db.Instruments.AddRange(Instruments(DemoWorld.People[^1].Name, clock.GetUtcNow()));
         await db.SaveChangesAsync();
@@ -112,6 +116,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         var people = DemoWorld.People.Select(p => p.AsAuthor()).ToArray();
         var desk = people[4];
         var turn = 0;
+        DateTimeOffset boat(int which) => new(DemoWorld.Boats[which].Next(today.DateTime), TimeSpan.Zero);
 
         Story Tell(int machine, double daysAgo, double? promisedInDays, string complaint, Func<DemoJob, DemoJob> then)
         {
@@ -138,7 +143,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         yield return Tell(3, 2, 1, "Limp mode on the school run, no power uphill.", j => j.OldPlate().Do(b => b.Triaged()).Look("vanes", 7, Stage.Vehicle));
         yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.6)).Look("drain",
             15)
-            .Do(b => b.Waits(Core.Yard.WaitsFor.Answer, "Brewery to say whether the drain was ever re-routed.")));
+            .Do(b => b.Waits(WaitsFor.Answer, "Brewery to say whether the drain was ever re-routed.")));
         yield return Tell(8, 4, 0, "Screams under load, then quiet, then nothing.", j
             => j.OldPlate("OV-51170-01").Do(b => b.Triaged().CannotBreathe()).Look("object-intake", 16)
             .Do(b => b.Confirm("object-intake", "The sweeper's intake hose had split above the hopper; grit and a hose clip went through.")
@@ -150,12 +155,15 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             .Do(b => b.Tell(_pictures.Plate("plate-old", 1, "", "HELLIS K5", "HL 7.31.552", "IL 55-2047"), Known.Seen)
                 .Tell(choked, Known.Seen).Tell(new PhotoMarked(b.Record.Last.Hash, [new(MarkShape.Ring, new(0.51, 0.37), new(0.6, 0.37),
                     "a quarter of the bore is left")])))
-            .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Tell(new Core.Parts.Ordered("Feed pipe", "the Tuesday boat", today.AddDays(2)))
-                .Waits(Core.Yard.WaitsFor.Parts, "New feed pipe, Tuesday boat.")));
+            .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Tell(new Ordered("Feed pipe", "the Tuesday boat", boat(0), PartNeeds.FeedPipe))
+                .Waits(WaitsFor.Parts, "New feed pipe, Tuesday boat.")));
         yield return Tell(2, 6, 1, "Same as last year: smokes and uses oil.", j => j.OldPlate().Do(b => b.Triaged()).Look("crankcase", 16).Do(b
             => b.Breathe(1.9)
-            .Confirm("crankcase", "Breather element never renewed; blow-by pushes oil back up the drain.").Waits(Core.Yard.WaitsFor.Parts,
-            "Breather element and drain gasket, Friday boat.")));
+            .Confirm("crankcase", "Breather element never renewed; blow-by pushes oil back up the drain.")
+            .Tell(new Ordered("Breather element with rings", "the Friday boat", boat(1), "breather"))
+            .Tell(new Ordered("Drain gasket", "the Friday boat", boat(1).AddDays(-7), "drain-gasket")).Tell(new PartNoted("air-filter", PartState.Declined,
+                "Farm renews it itself at the service, says Wyn."))
+            .Waits(WaitsFor.Parts, "Breather element and drain gasket, Friday boat.")));
         yield return Tell(5, 6, 0, "No pull on the slip. Must be ready for the weekend.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("dirty",
             18)
             .Do(b => b.Confirm("dirty", "Sump plug left metal in the pan; filter by-passed.").PutRight(HoldPoint.Release,
@@ -167,7 +175,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
                 .DrainLaid(false).Clock(24, false).Tell(_pictures.Hanging("clocking", 1, "string hung from the bonnet stay", 24), Known.Seen).Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.FixingsSlack, "compressor housing",
                 3, 6))
                 .Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.ClampParked, "drain hose, lower end"))
-                .Tell(new Core.Yard.InHand(people[1].Id, people[1].Name, "housing still to be turned, then nip it"))));
+                .Tell(new InHand(people[1].Id, people[1].Name, "housing still to be turned, then nip it"))));
         yield return Tell(7, 8, 4, "Kit put on last winter smokes. First start planned with him present.", j => j.OldPlate().Do(b => b.Triaged())
             .Look("drain", 14)
             .Do(b => b.Confirm("fitting", "Drain laid flat over the cross-member when the kit went on.",
@@ -179,7 +187,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
                 .Tell(new LeakTest(11_000, 80, 71, 30), Known.Measured, "oil gauge 3")
                 .Tell(new CoolantVolume(CoolantWay.Out, 6_200), Known.Measured, "jug 2")
                 .Answer(HeatCheck.Gaps[0], "tight").Answer(HeatCheck.Guards[0], "sleeve").Answer(HeatCheck.Cover, "bare")
-                .Waits(Core.Yard.WaitsFor.Wait, "Sump sealant cures overnight.")));
+                .Tell(new WaitBegun(WaitKind.Cure, 720, "sump sealant")).Waits(WaitsFor.Wait, "Sump sealant cures overnight.")));
         yield return Tell(9, 7, 2, "Port engine slow to spool, both units off for overhaul.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe())
             .Look("thinned", 16)
             .Do(b => b.Confirm("thinned", "Leaking injector put fuel in the sump for weeks.").PutRight(HoldPoint.Release,
@@ -202,15 +210,15 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.5))
             .Look("elsewhere", 20)
             .Do(b => b.Confirm("elsewhere", "Loose exhaust clamp, no more than that.", "The unit on the bench is sound; the noise follows the clamp.")
-                .Waits(Core.Yard.WaitsFor.Claim, "Sent back: crankcase reading missing.")));
+                .Waits(WaitsFor.Claim, "Sent back: crankcase reading missing.")));
         yield return Tell(10, 3, 3, "Engine rebuilt, now wants a turbo for the quarry's long ramp.", j => j.As(JobKind.FirstFitment).Do(b => b
             .Answer(Core.FirstFitment.BoostFit.Engine[0], "fit", "within 4 %").Answer(Core.FirstFitment.BoostFit.Engine[1], "fit", "hot idle 1.4 bar")
             .Answer(Core.FirstFitment.BoostFit.Engine[2], "not-yet", "injector figures are asked for")));
         yield return Tell(2, 3, 2, "Box came with the wrong flange.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe()).Look("fitting", 12)
             .Do(b => b.Confirm("fitting", "Feed washer doubled when it was last apart.").PutRight(HoldPoint.Release, "Feed taken apart, one washer.")
-                .NewPlate("Hellis", "K5", "HL 7.31.560").Answer(Core.Parts.PartsCheck.AsReceived, "damaged", "flange chipped")
+                .NewPlate("Hellis", "K5", "HL 7.31.560").Answer(PartsCheck.AsReceived, "damaged", "flange chipped")
                 .Tell(new Core.Plate.UnitSentBack(1, "Other number, and the flange is chipped."))
-                .Waits(Core.Yard.WaitsFor.Parts, "Right unit, Friday boat.")));
+                .Tell(new Ordered("Right unit", "the Friday boat", boat(1), PartNeeds.Unit)).Waits(WaitsFor.Parts, "Right unit, Friday boat.")));
         yield return Tell(6, 20, -18, "Uses oil, he wants to know what it would cost.", j => j.OldPlate().Do(b => b.Triaged())
             .Do(b => b.Tell(new Core.HandOver.JobEnded(Core.HandOver.EndWay.Declined, "Sells the van instead."), by: desk)));
     }

@@ -1,5 +1,5 @@
 using Wattology.Core.BookIn;
-using Wattology.Core.PartNumbers;
+using Wattology.Core.Parts;
 using Wattology.Core.People;
 
 namespace Wattology.Data.Demo;
@@ -39,14 +39,17 @@ public static class DemoWorld
         new("000000000000000000000000a11ce005", "maren", "Maren Tolliver", Role.Owner),
     ];
 
-    /// <summary>Numbers that took another's place.</summary>
-    internal static readonly IReadOnlyList<Supersession> Supersessions =
-    [
-        new("OV-48213-03", "OV-48213-05"),
-        new("OV-48213-05", "OV-48213-07"),
-        new("HL 7.31.550", "HL 7.31.552"),
-        new("OV-51170-01", "OV-51170-02"),
-    ];
+    /// <summary>The boats that bring parts to the island.</summary>
+    public static readonly IReadOnlyList<Delivery> Boats = [new("the Tuesday boat", DayOfWeek.Tuesday, new(10, 30)), new("the Friday boat", DayOfWeek.Friday,
+        new(10, 30))];
+
+    /// <summary>The shop's parts table as a file, as it may be brought in by any shop.</summary>
+    public static string PartsTable()
+    {
+        using var file = typeof(DemoWorld).Assembly.GetManifestResourceStream($"{typeof(ShopDb).Namespace}.Demo.parts-table.csv")!;
+        using var reader = new StreamReader(file);
+        return reader.ReadToEnd();
+    }
 
     internal static readonly IReadOnlyList<DemoMachine> Machines =
     [

@@ -50,7 +50,7 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
         JobBuilder Book(DemoMachine m) => new(JobId.New(), new BookedIn("", m.Customer, "Down on power.", m.Registration, m.Machine, m.Engine, m.Kind,
             m.Control, m.Fuel, m.Water,
             m.Fuel == Fuel.Petrol, 1, m.Contact, RunHours: 1000), DateTimeOffset.UnixEpoch, people[4], people[0], settings.LimitsFor, settings.Units,
-                settings.Supersessions);
+                settings.Parts);
         var closed = DemoWorld.Machines.Where(m => m.Turbos == 1).Select(m =>
         {
             var builder = Book(m).OldPlate(m.TurboMaker, m.TurboModel, m.MakerNumber, m.VehicleNumber);

@@ -61,6 +61,15 @@ public sealed class JobRow
     public string Family { get; set; } = "";
     /// <summary>The cause confirmed, once the job is closed; empty while it is open, and where none was established.</summary>
     public string Cause { get; set; } = "";
+    /// <summary>What is ordered and owed, in words; empty when nothing is.</summary>
+    public string OwedWhat { get; set; } = "";
+
+    /// <summary>When the last of it is due, in ms since 1970; null where nothing is owed, or nobody knows of one when.</summary>
+    public long? OwedMs { get; set; }
+
+    /// <summary>How much work is left by usual times, minutes.</summary>
+    public double LeftMinutes { get; set; }
+
     /// <summary>Whether any check stands at a stop.</summary>
     public bool AtStop { get; set; }
     /// <summary>Number, registration, customer and every plate number without spaces, dashes and case, apart by bars.</summary>
@@ -99,6 +108,10 @@ public sealed class JobRow
         (Contact, InHand, ComebackOf) = (machine.Contact, record.Latest<Core.Yard.InHand>()?.Body.Name ?? "",
             record.Latest<Core.Yard.ComebackOf>()?.Body.Number ?? "");
         (LooseEnds, EndedAs) = (Core.LooseEnds.LooseEndRegister.Open(job.Context).Count, record.EndWords());
+        var owed = Core.Parts.Orders.Of(record).Where(o => o.Came is null).ToArray();
+        OwedWhat = record.EndEntry() is null ? string.Join(", ", owed.Select(o => o.What)) : "";
+        OwedMs = OwedWhat.Length > 0 && owed.All(o => o.Due is not null) ? owed.Max(o => o.Due!.Value.ToUnixTimeMilliseconds()) : null;
+        LeftMinutes = Core.Jobs.Outlook.Left(job);
         Family = PartNumber.Plain(machine.Engine);
         Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
@@ -119,7 +132,7 @@ public sealed class JobRow
         other.NextStage)
         && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
         other.NextWaits, other.NextOpen)
-        && (Family, Cause) == (other.Family, other.Cause)
+        && (Family, Cause, OwedWhat, OwedMs, LeftMinutes) == (other.Family, other.Cause, other.OwedWhat, other.OwedMs, other.LeftMinutes)
         && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
         other.EntryCount, other.Head);
 

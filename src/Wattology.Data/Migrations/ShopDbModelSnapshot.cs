@@ -275,6 +275,9 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<double>("LeftMinutes")
+                        .HasColumnType("REAL");
+
                     b.Property<int>("LooseEnds")
                         .HasColumnType("INTEGER");
 
@@ -298,6 +301,13 @@ namespace Wattology.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("OwedMs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("OwedWhat")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -475,6 +485,73 @@ namespace Wattology.Data.Migrations
                     b.ToTable("Limits");
                 });
 
+            modelBuilder.Entity("Wattology.Data.Shop.PartsTableRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Engine")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Maker")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Model")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Part")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Successor")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("VehicleNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Parts");
+                });
+
+            modelBuilder.Entity("Wattology.Data.Shop.RetiredSnagRow", b =>
+                {
+                    b.Property<string>("Hash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("AtMs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Hash");
+
+                    b.ToTable("RetiredSnags");
+                });
+
             modelBuilder.Entity("Wattology.Data.Shop.SchoolRow", b =>
                 {
                     b.Property<int>("Id")
@@ -527,20 +604,6 @@ namespace Wattology.Data.Migrations
                     b.HasKey("Key");
 
                     b.ToTable("Settings");
-                });
-
-            modelBuilder.Entity("Wattology.Data.Shop.SupersessionRow", b =>
-                {
-                    b.Property<string>("Old")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("New")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Old");
-
-                    b.ToTable("Supersessions");
                 });
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<string>", b =>

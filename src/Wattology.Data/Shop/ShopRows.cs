@@ -1,6 +1,7 @@
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
+using Wattology.Core.PartNumbers;
 
 namespace Wattology.Data.Shop;
 
@@ -61,14 +62,49 @@ public sealed class SchoolRow : SetRow
     public SchoolSet ToSet() => new(Key, Choice, Source, Reference);
 }
 
-/// <summary>A part number that took another's place.</summary>
-public sealed class SupersessionRow
+/// <summary>A row of the shop's parts table. The table is brought in as a whole; its rows keep the file's order.</summary>
+public sealed class PartsTableRow
 {
-    /// <summary>The number before.</summary>
-    public string Old { get; set; } = "";
+    /// <summary>Its position.</summary>
+    public int Id { get; set; }
+    /// <summary>What it says.</summary>
+    public PartsRowKind Kind { get; set; }
+    /// <summary>The unit's number, or a maker's pattern.</summary>
+    public string Number { get; set; } = "";
+    /// <summary>The turbo maker.</summary>
+    public string Maker { get; set; } = "";
+    /// <summary>The unit's model.</summary>
+    public string Model { get; set; } = "";
+    /// <summary>The vehicle maker's number.</summary>
+    public string VehicleNumber { get; set; } = "";
+    /// <summary>The engine that has it.</summary>
+    public string Engine { get; set; } = "";
+    /// <summary>The number that took its place.</summary>
+    public string Successor { get; set; } = "";
+    /// <summary>What lies in the box.</summary>
+    public string Part { get; set; } = "";
+    /// <summary>How many of it.</summary>
+    public int Count { get; set; }
 
-    /// <summary>The number that replaced it.</summary>
-    public string New { get; set; } = "";
+    /// <summary>A row as it is stored.</summary>
+    public static PartsTableRow From(PartsRow r) => new() { Kind = r.Kind, Number = r.Number, Maker = r.Maker, Model = r.Model,
+        VehicleNumber = r.VehicleNumber, Engine = r.Engine, Successor = r.Successor, Part = r.Part, Count = r.Count };
+
+    /// <summary>As the core knows it.</summary>
+    public PartsRow ToRow() => new(Kind, Number, Maker, Model, VehicleNumber, Engine, Successor, Part, Count);
+}
+
+/// <summary>Something worth knowing that is shown no more. What was said stays in its job's record.</summary>
+public sealed class RetiredSnagRow
+{
+    /// <summary>Hash of the entry that said it.</summary>
+    public string Hash { get; set; } = "";
+    /// <summary>Who retired it.</summary>
+    public string By { get; set; } = "";
+    /// <summary>When, in ms since 1970.</summary>
+    public long AtMs { get; set; }
+    /// <summary>Why.</summary>
+    public string Why { get; set; } = "";
 }
 
 /// <summary>One setting of the shop.</summary>

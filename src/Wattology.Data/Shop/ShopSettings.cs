@@ -5,6 +5,7 @@ using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.PartNumbers;
+using Wattology.Core.Parts;
 using Wattology.Core.Plate;
 
 namespace Wattology.Data.Shop;
@@ -15,16 +16,20 @@ namespace Wattology.Data.Shop;
 /// <param name="Demo">Whether it is the demo.</param>
 /// <param name="Units">The units it thinks in.</param>
 /// <param name="Limits">Every limit set or withdrawn, in order.</param>
-/// <param name="Supersessions">Known successors of part numbers.</param>
+/// <param name="Parts">Its parts table.</param>
+/// <param name="Deliveries">When parts come by themselves, by day of the week.</param>
 /// <param name="Schools">Every way of working set or withdrawn, in order.</param>
 public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, ShopUnits Units, IReadOnlyList<LimitRow> Limits,
-    IReadOnlyList<Supersession> Supersessions, IReadOnlyList<SchoolRow> Schools)
+    PartsTable Parts, IReadOnlyList<Delivery> Deliveries, IReadOnlyList<SchoolRow> Schools)
 {
     /// <summary>Key of the setting that marks a demo: <see cref="DemoMaking"/> while it is made, "yes" once it is.</summary>
     public const string DemoKey = "demo";
 
     /// <summary>A demo was begun and is not whole yet.</summary>
     public const string DemoMaking = "making";
+
+    /// <summary>Key of the setting that says when parts come by themselves.</summary>
+    public const string DeliveriesKey = "deliveries";
 
     /// <summary>Reads them.</summary>
     public static async Task<ShopSettings> LoadAsync(ShopDb db, CancellationToken cancel = default)
@@ -36,7 +41,7 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
         return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"),
             set.GetValueOrDefault(DemoKey) == "yes", units,
             await db.Limits.AsNoTracking().OrderBy(l => l.Id).ToListAsync(cancel),
-            await db.Supersessions.AsNoTracking().OrderBy(s => s.Old).Select(s => new Supersession(s.Old, s.New)).ToListAsync(cancel),
+            await PartsTableStore.LoadAsync(db, set.GetValueOrDefault(PartsTableStore.StampKey, ""), cancel), Delivery.ReadAll(set.GetValueOrDefault(DeliveriesKey, "")),
             await db.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(cancel));
     }
 
@@ -79,7 +84,7 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
     public JudgedJob Judge(JobRecord record, DateTimeOffset now, Func<Entry, double?>? steady = null, IReadOnlyDictionary<string, int>? familyCases = null)
     {
         var names = NamesOf(record);
-        return JudgedJob.Of(new JobContext(record, LimitsFor(names), Units, Supersessions, now)
+        return JudgedJob.Of(new JobContext(record, LimitsFor(names), Units, Parts, now)
         {
             Steady = steady ?? (_ => null), Schools = SchoolsFor(names), FamilyCases = familyCases ?? new Dictionary<string, int>(),
         });

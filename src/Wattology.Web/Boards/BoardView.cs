@@ -15,7 +15,7 @@ namespace Wattology.Web.Boards;
 /// <param name="art">Its lines, by name.</param>
 public sealed class BoardView(SheetModel sheet, TouchBoard board, string art)
 {
-    private static readonly Dictionary<string, LineArt> Arts = new[] { "boost-fit", "control", "charge-air", "coolant", "heat" }
+    private static readonly Dictionary<string, LineArt> Arts = new[] { "beside", "boost-fit", "control", "charge-air", "coolant", "heat" }
         .ToDictionary(n => n, n => new LineArt($"Boards.{n}.svg"));
 
     /// <summary>Its questions stand in one list.</summary>

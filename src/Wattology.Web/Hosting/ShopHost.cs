@@ -176,6 +176,7 @@ public static class ShopHost
         services.AddSingleton<PhotoFiles>();
         services.AddSingleton<PhotoCopies>();
         services.AddScoped<PhotoStore>();
+        services.AddScoped<SnagStore>();
         services.AddScoped<Verifier>();
         services.AddScoped<DemoShop>();
         services.AddScoped<ScaledShop>();

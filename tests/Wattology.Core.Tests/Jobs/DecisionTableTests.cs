@@ -1,5 +1,6 @@
 using Wattology.Core.Actuator;
 using Wattology.Core.Air;
+using Wattology.Core.Beside;
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
@@ -8,6 +9,7 @@ using Wattology.Core.Coolant;
 using Wattology.Core.Crank;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
+using Wattology.Core.Evidence;
 using Wattology.Core.Findings;
 using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
@@ -69,6 +71,13 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["handed over"] = j => j.HandOver(Book.Desk),
         ["declined"] = j => j.Tell(new JobEnded(EndWay.Declined)),
         // identify, triage, cause
+        ["old plate told"] = j => j.Tell(new PlateRead(1, PlateOf.Old, MakerNumber: "OV-1"), Known.Told),
+        ["new plate told"] = j => j.Tell(new PlateRead(1, PlateOf.New, MakerNumber: "OV-1"), Known.Told),
+        ["adapter wanted"] = j => j.Answer(BesideCheck.Compared[0], "adapter", "M12 on M14"),
+        ["does not fit"] = j => j.Answer(BesideCheck.Compared[0], "does-not-fit", "other thread"),
+        ["fits"] = j => j.Answer(BesideCheck.Compared[0], "same"),
+        ["unit tagged"] = j => j.Tell(new PartTagged(OldPart.Unit, 1, "shelf 3")),
+        ["pipe tagged"] = j => j.Tell(new PartTagged(OldPart.FeedPipe, 1, "shelf 3")),
         ["old plate"] = j => j.OldPlate("Orvane", "R1", "OV-1"),
         ["not readable yet"] = j => j.PlateNotReadable(),
         ["plate gone"] = j => j.Answer(PlateCheck.OldUnreadable, "not-readable", "burnt"),

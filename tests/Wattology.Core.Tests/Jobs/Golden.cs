@@ -2,6 +2,7 @@ using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
+using Wattology.Core.PartNumbers;
 
 namespace Wattology.Core.Tests.Jobs;
 
@@ -15,5 +16,5 @@ internal static class Golden
     public static string Text(string file) => File.ReadAllText(Path.Combine(Folder, file + ".json"));
 
     public static JudgedJob Read(string file) => new(new JobContext(new JobRecord(CheckList.Kinds, JobFile.Read(Text(file))), LimitBook.Usual,
-        new ShopUnits(), [], Book.Morning.AddYears(1)));
+        new ShopUnits(), PartsTable.Empty, Book.Morning.AddYears(1)));
 }

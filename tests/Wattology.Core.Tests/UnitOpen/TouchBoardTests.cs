@@ -1,5 +1,6 @@
 using Wattology.Core.Actuator;
 using Wattology.Core.Air;
+using Wattology.Core.Beside;
 using Wattology.Core.Coolant;
 using Wattology.Core.FirstFitment;
 using Wattology.Core.Heat;
@@ -17,6 +18,7 @@ public sealed class TouchBoardTests
         ["charge air"] = (ChargeAirParts.Board, "charge-air", []),
         ["coolant"] = (CoolantParts.Board, "coolant", ["coolant", "coolant-cold"]),
         ["heat"] = (HeatParts.Board, "heat", []),
+        ["beside"] = (BesideCheck.Board, "beside", []),
     };
 
     public static TheoryData<string> Names => [.. Boards.Keys];

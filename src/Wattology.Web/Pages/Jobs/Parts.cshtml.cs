@@ -1,26 +1,61 @@
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
+using Wattology.Core.Measures;
 using Wattology.Core.Parts;
+using Wattology.Core.Photos;
 using Wattology.Core.Plate;
+using Wattology.Core.Yard;
+using Wattology.Data.Jobs;
 using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>New unit and parts: ordered, here, looked at as received, sent back.</summary>
-public sealed class PartsModel(SheetServices services) : HoldPointSheetModel(services)
+/// <summary>Parts and plan: what each step needs, what is here, owed or missing, what that stops, and when the job could be ready.</summary>
+public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPointSheetModel(services)
 {
     /// <inheritdoc/>
     public override string Sheet => "parts";
 
     /// <inheritdoc/>
-    public override string Title => PartsCheck.Definition.Title;
+    public override string Title => "Parts and plan";
 
     /// <inheritdoc/>
     public override HoldPoint Point => HoldPoint.Order;
 
     /// <inheritdoc/>
     public override string PointTitle => "Ordering before the cause is named";
+
+    /// <inheritdoc/>
+    public override string? PhotoPlace => PhotoPlaces.AsReceived;
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<Type> Records => [typeof(Ordered), typeof(OrderMoved), typeof(UnitSentBack)];
+
+    /// <summary>The plan of parts.</summary>
+    public PartsPlan Plan => PartsPlan.Of(Job.Context);
+
+    /// <summary>Every order.</summary>
+    public IReadOnlyList<Order> AllOrders => Orders.Of(Job.Record);
+
+    /// <summary>What is left, and when it could be ready.</summary>
+    public Outlook Outlook => Outlook.Of(Job, Times.InShop(Now).DateTime, at => Times.InShop(at).DateTime);
+
+    /// <summary>The promised time by the shop's clock; null where none was given.</summary>
+    public DateTime? Promised => Job.Record.Promised() is { } at ? Times.InShop(at).DateTime : null;
+
+    /// <summary>Steps that can be done now.</summary>
+    public IEnumerable<WorkStep> Possible => Job.Work.Steps.Where(s => s is { Done: false, Held: null, Stage: not WorkStage.HandOver });
+
+    /// <summary>When parts come by themselves, and when that is next, as a box for date and time takes it.</summary>
+    public async Task<IReadOnlyList<(string Name, string Box)>> DeliveriesAsync() => [.. (await jobs.SettingsAsync()).Deliveries
+        .Select(d => (d, Next: d.Next(Times.InShop(Now).DateTime))).OrderBy(d => d.Next)
+        .Select(d => (d.d.Name, d.Next.ToString("yyyy-MM-dd'T'HH:mm", System.Globalization.CultureInfo.InvariantCulture)))];
+
+    /// <summary>A time by the shop's clock as people say it.</summary>
+    public string Said(DateTime local) => Times.TryRead(local.ToString("s", System.Globalization.CultureInfo.InvariantCulture), out var at) ? Times.Promise(at) : "";
 
     /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();
@@ -29,7 +64,48 @@ public sealed class PartsModel(SheetServices services) : HoldPointSheetModel(ser
     public async Task<IActionResult> OnPostOrderAsync([Typed] Ordered? ordered)
     {
         PrepareForm();
-        return await RecordAsync(ordered, "The order is recorded.");
+        return await RecordAsync(ordered is { Part.Length: 0 } ? ordered with { Part = null } : ordered, "The order is recorded.");
+    }
+
+    /// <summary>Records that an order comes at another time.</summary>
+    public Task<IActionResult> OnPostMovedAsync([Typed] OrderMoved? moved) => RecordAsync(moved, "Recorded: it comes at another time. See what that moves.",
+        at: "outlook");
+
+    /// <summary>Takes an order in.</summary>
+    public Task<IActionResult> OnPostCameAsync(string order, string? missing) => RecordAsync(new OrderCame(order, (missing ?? "").Trim()),
+        string.IsNullOrWhiteSpace(missing) ? "It is here, whole." : "Taken in; what is missing stands in the plan.", at: $"order-{order[..Math.Min(12, order.Length)]}");
+
+    /// <summary>Says how a part stands.</summary>
+    public async Task<IActionResult> OnPostPartAsync(string part, string state, string? because)
+    {
+        if (JsonForm.ValueOf<PartState>(state) is not { } how) { Form.Faults.Add("", "Say how it stands."); return Refused(); }
+        var body = new PartNoted(part, how, (because ?? "").Trim());
+        body.Check(Form.Faults, $"part.{part}");
+        return await RecordAsync(Form.Faults.None ? body : null, "Saved.", answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null,
+            at: $"part-{part}");
+    }
+
+    /// <summary>A wait begins.</summary>
+    public async Task<IActionResult> OnPostWaitAsync(string kind, string? note)
+    {
+        if (JsonForm.ValueOf<WaitKind>(kind) is not { } runs) { Form.Faults.Add("", "Say what runs."); return Refused(); }
+        var typed = Text("takes");
+        // A bare number of a wait is minutes; nobody waits for seconds.
+        var read = TypedValue.Read(typed.All(char.IsAsciiDigit) ? $"{typed} min" : typed, Quantity.Of(Measure.Seconds));
+        if (typed.Length > 0 && read.Value is not (>= 60 and <= 259_200)) Form.Faults.Add("takes", read.Fault ?? "A wait takes from a minute up to three days.");
+        return await RecordAsync(new WaitBegun(runs, typed.Length == 0 ? WaitBegun.Usual(runs) : (read.Value ?? 0) / 60, (note ?? "").Trim()),
+            "It runs; other work goes on.", at: "waits");
+    }
+
+    /// <summary>A wait is over.</summary>
+    public Task<IActionResult> OnPostOverAsync(string wait) => RecordAsync(new WaitOver(wait), "Over.", at: "waits");
+
+    /// <summary>Promises another time.</summary>
+    public Task<IActionResult> OnPostPromiseAsync()
+    {
+        var ready = Outlook.Ready;
+        Times.TryRead(ready.ToString("s", System.Globalization.CultureInfo.InvariantCulture), out var at);
+        return RecordAsync(Job.Record.Waiting() with { Promised = at }, $"Promised for {Said(ready)}: tell the customer.", at: "outlook");
     }
 
     /// <summary>Records that the new unit went back.</summary>
@@ -38,4 +114,21 @@ public sealed class PartsModel(SheetServices services) : HoldPointSheetModel(ser
         PrepareForm();
         return await RecordAsync(sent, "Recorded: the unit went back. The job goes on and waits for another.");
     }
+
+    /// <summary>How a part is had, as a verdict shows it.</summary>
+    public static Core.Limits.Verdict VerdictOf(PartStanding standing) => standing switch
+    {
+        PartStanding.Here or PartStanding.Decided => Core.Limits.Verdict.Sound,
+        PartStanding.Late or PartStanding.Missing => Core.Limits.Verdict.Stop,
+        PartStanding.Ordered => Core.Limits.Verdict.Doubtful,
+        PartStanding.InTheBox => Core.Limits.Verdict.ReadingOnly,
+        _ => Core.Limits.Verdict.NotLookedAt,
+    };
+
+    /// <summary>The same in a word.</summary>
+    public static string WordOf(PartStanding standing) => standing switch
+    {
+        PartStanding.Here => "here", PartStanding.Decided => "settled", PartStanding.Late => "late", PartStanding.Missing => "missing",
+        PartStanding.Ordered => "owed", PartStanding.InTheBox => "count it", _ => "not said",
+    };
 }

@@ -42,14 +42,17 @@ public abstract class ReadingSheetModel<TReading>(SheetServices services, string
         if (Request.Form["add"].ToString() is { Length: > 0 } list) return WithAnotherRow(list);
         foreach (var (field, need) in Answered)
             if (Text(field).Length == 0) Form.Faults.Add(field, need);
-        return await RecordAsync(reading, recorded, await ReadKnownAsync());
+        return await RecordAsync(reading is null ? null : AsWritten(reading), recorded, await ReadKnownAsync());
     }
+
+    /// <summary>What was typed, as the shop writes it.</summary>
+    protected virtual TReading AsWritten(TReading reading) => reading;
 
     /// <summary>Whether the figures stand unfolded: something is typed into them, or corrected, or wrong.</summary>
     public virtual bool FiguresOpen => Corrects is not null || !Form.Faults.None || _rowsAsked > 0;
 
     /// <summary>What the values typed so far would come to; nothing is recorded.</summary>
-    public IActionResult OnPostPreview([Typed] TReading? reading) => PreviewOf(reading);
+    public IActionResult OnPostPreview([Typed] TReading? reading) => PreviewOf(reading is null ? null : AsWritten(reading));
 
     /// <summary>Answers that must be given: one that is not given is not a no.</summary>
     protected virtual IEnumerable<(string Field, string Need)> Answered => [];

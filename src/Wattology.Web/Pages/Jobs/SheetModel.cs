@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.HandOver;
 using Wattology.Core.Inputs;
 using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
@@ -24,7 +25,8 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Times">The shop's clock and zone.</param>
 /// <param name="Names">Who signs as a second name.</param>
 /// <param name="Knowing">How a reading is known, and by which instrument.</param>
-public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing);
+/// <param name="Snags">What earlier jobs on such an engine taught.</param>
+public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing, SnagStore Snags);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
@@ -106,6 +108,13 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 
     /// <summary>Earlier jobs on the same machine, with what they left behind.</summary>
     public Task<IReadOnlyList<EarlierJob>> EarlierAsync() => services.Jobs.EarlierAsync(Job);
+
+    /// <summary>The step whose sheet this is; null where it is none's.</summary>
+    public WorkStage? StepHere => Job.Work.Steps.FirstOrDefault(s => s.Sheet == Sheet) is { } step ? step.Stage : null;
+
+    /// <summary>What somebody should have known before this step, on other jobs with such an engine.</summary>
+    public async Task<IReadOnlyList<Noted<Core.Snags.SnagKept>>> SnagsAsync() => Job.Record.IsEnded() || StepHere is not { } stage ? []
+        : [.. (await services.Snags.ForAsync(Job)).Where(s => s.Body.Step == stage)];
 
     /// <summary>The time of an entry, as it stands beside words of the core that name one.</summary>
     public string When(Entry? entry) => entry is null ? "" : Times.Brief(entry.At);

@@ -112,3 +112,14 @@
     into.dispatchEvent(new Event('input', { bubbles: true }));
   });
 })();
+
+// Text to take elsewhere: copied by a touch where the browser allows it, and marked to be copied by hand where it does not.
+document.addEventListener('click', async e => {
+  const copy = e.target.closest && e.target.closest('[data-copy]');
+  if (e.target.closest && e.target.closest('[data-print]')) print();
+  if (!copy) return;
+  const text = document.getElementById(copy.dataset.copy);
+  text.focus();
+  text.select();
+  try { await navigator.clipboard.writeText(text.value); copy.textContent = 'Copied'; } catch { copy.textContent = 'Marked: copy it by hand'; }
+});

@@ -49,7 +49,11 @@ document.addEventListener('alpine:init', () => {
       else htmx.ajax('GET', location.pathname, '#sheet');
     },
     get shown() {
-      if (this.down) return Math.ceil(Math.max(0, this.limit - this.gone)).toString();
+      if (this.down) {
+        const left = Math.ceil(Math.max(0, this.limit - this.gone));
+        return !this.clock ? left.toString() : left < 3600 ? Math.floor(left / 60) + ':' + String(left % 60).padStart(2, '0')
+          : Math.floor(left / 3600) + ' h ' + Math.floor(left % 3600 / 60) + ' min';
+      }
       if (this.clock) return Math.floor(this.gone / 60) + ':' + String(Math.floor(this.gone % 60)).padStart(2, '0');
       return this.gone.toFixed(1);
     },

@@ -65,3 +65,18 @@
   });
   document.addEventListener('htmx:afterSettle', () => { if (!document.querySelector('.hose-port')) from = null; mark(); });
 })();
+
+// What comes off is touched on the strip drawing: by finger, or by Enter.
+(() => {
+  const off = spot => {
+    const form = document.getElementById('strip-form');
+    form.elements.place.value = spot.dataset.strip;
+    form.requestSubmit();
+  };
+  const find = e => e.target.closest && e.target.closest('.strip-spot[tabindex]');
+  document.addEventListener('click', e => { const spot = find(e); if (spot) off(spot); });
+  document.addEventListener('keydown', e => {
+    const spot = find(e);
+    if (spot && (e.key === 'Enter' || e.key === ' ')) { e.preventDefault(); off(spot); }
+  });
+})();

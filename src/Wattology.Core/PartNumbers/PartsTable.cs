@@ -1,0 +1,104 @@
+namespace Wattology.Core.PartNumbers;
+
+/// <summary>What a row of the parts table says.</summary>
+public enum PartsRowKind
+{
+    /// <summary>How a maker writes its numbers.</summary>
+    Format,
+    /// <summary>A unit: its number, maker, model and the vehicle maker's number.</summary>
+    Unit,
+    /// <summary>An engine has that unit.</summary>
+    Engine,
+    /// <summary>A number took another's place.</summary>
+    Successor,
+    /// <summary>What lies in the box with a unit.</summary>
+    Kit,
+}
+
+/// <summary>One row of the parts table. Which fields it has depends on its kind; the others are empty.</summary>
+/// <param name="Kind">What it says.</param>
+/// <param name="Number">The unit's number; of a format its pattern, with # for a digit and @ for a letter.</param>
+/// <param name="Maker">The turbo maker, of a unit or a format.</param>
+/// <param name="Model">The unit's model.</param>
+/// <param name="VehicleNumber">The vehicle maker's number of the same unit.</param>
+/// <param name="Engine">The engine that has it.</param>
+/// <param name="Successor">The number that took its place.</param>
+/// <param name="Part">What lies in the box.</param>
+/// <param name="Count">How many of it.</param>
+public sealed record PartsRow(PartsRowKind Kind, string Number, string Maker = "", string Model = "", string VehicleNumber = "", string Engine = "",
+    string Successor = "", string Part = "", int Count = 0);
+
+/// <summary>The shop's own parts table: which units there are and how their makers write them, which engine has which, what took what's place, and what
+/// lies in the box.</summary>
+/// <param name="rows">Its rows, in order.</param>
+public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
+{
+    /// <summary>A table without rows.</summary>
+    public static readonly PartsTable Empty = new([]);
+
+    private readonly Dictionary<string, PartsRow> _units = Of(rows, PartsRowKind.Unit).GroupBy(r => PartNumber.Plain(r.Number)).ToDictionary(g => g.Key,
+        g => g.Last());
+
+    private readonly Dictionary<string, string> _written = rows.SelectMany(r => new[] { r.Kind == PartsRowKind.Format ? "" : r.Number, r.Successor,
+        r.VehicleNumber }).Where(n => n.Length > 0).GroupBy(PartNumber.Plain).ToDictionary(g => g.Key, g => g.First());
+
+    /// <summary>Every row.</summary>
+    public IReadOnlyList<PartsRow> Rows => rows;
+
+    /// <summary>Known successors.</summary>
+    public IReadOnlyList<Supersession> Successors { get; } = [.. Of(rows, PartsRowKind.Successor).Select(r => new Supersession(r.Number, r.Successor))];
+
+    private static IEnumerable<PartsRow> Of(IReadOnlyList<PartsRow> rows, PartsRowKind kind) => rows.Where(r => r.Kind == kind);
+
+    /// <summary>A number as its maker writes it: known ones by the table, others by the maker's pattern; as it was typed where neither tells.</summary>
+    /// <param name="typed">As somebody typed it.</param>
+    /// <param name="maker">Whose number it is; any maker's pattern may fit where it is empty, and none where it is null: a vehicle maker's number.</param>
+    public string Written(string typed, string? maker = "")
+    {
+        var plain = PartNumber.Plain(typed);
+        if (plain.Length == 0) return typed.Trim();
+        if (_written.TryGetValue(plain, out var known)) return known;
+        return maker is null ? typed.Trim() : Of(rows, PartsRowKind.Format).Where(f => maker.Length == 0 || PartNumber.Plain(f.Maker) == PartNumber.Plain(maker))
+            .Select(f => Fit(plain, f.Number)).FirstOrDefault(f => f is not null) ?? typed.Trim();
+    }
+
+    // The letters and digits poured into the pattern; null where they do not fit it.
+    private static string? Fit(string plain, string pattern)
+    {
+        var (at, text) = (0, new System.Text.StringBuilder());
+        foreach (var p in pattern)
+        {
+            if (!char.IsLetterOrDigit(p) && p is not ('#' or '@')) { text.Append(p); continue; }
+            if (at == plain.Length) return null;
+            var c = plain[at++];
+            if (p == '#' ? !char.IsAsciiDigit(c) : p == '@' ? !char.IsAsciiLetterUpper(c) : char.ToUpperInvariant(p) != c) return null;
+            text.Append(c);
+        }
+        return at == plain.Length ? text.ToString() : null;
+    }
+
+    /// <summary>What is known of a unit; null where it is not in the table.</summary>
+    public PartsRow? Unit(string number) => _units.GetValueOrDefault(PartNumber.Plain(number));
+
+    /// <summary>The number that stands for another today: its last successor, or itself.</summary>
+    public string Current(string number)
+    {
+        var (at, seen) = (number, new HashSet<string>());
+        while (seen.Add(PartNumber.Plain(at)) && Successors.FirstOrDefault(s => PartNumber.Plain(s.Old) == PartNumber.Plain(at)) is { } next) at = next.New;
+        return at;
+    }
+
+    /// <summary>The numbers an engine has, as the table lists them; none where the engine is not in it.</summary>
+    public IReadOnlyList<string> UnitsOf(string engine) => [.. Of(rows, PartsRowKind.Engine).Where(r => PartNumber.Plain(r.Engine) == PartNumber.Plain(engine))
+        .Select(r => r.Number)];
+
+    /// <summary>Whether a number is on an engine's list, as it stands or along successors either way; null where the engine has no list.</summary>
+    public bool? IsFor(string engine, string number)
+    {
+        var listed = UnitsOf(engine);
+        return listed.Count == 0 ? null : listed.Any(l => PartNumber.Follows(l, number, Successors) || PartNumber.Follows(number, l, Successors));
+    }
+
+    /// <summary>What lies in the box with a unit: its own list, or the one of a number it took the place of.</summary>
+    public IReadOnlyList<PartsRow> KitOf(string number) => [.. Of(rows, PartsRowKind.Kit).Where(r => PartNumber.Follows(r.Number, number, Successors))];
+}
