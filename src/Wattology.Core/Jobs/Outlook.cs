@@ -53,6 +53,16 @@ public sealed record Outlook(DateTime Ready, double LeftMinutes, string? WaitsOn
     /// <summary>The work left on a job, minutes.</summary>
     public static double Left(JudgedJob job) => job.Work.Steps.Where(s => !s.Done).Sum(s => Usual[s.Stage]);
 
+    /// <summary>The work that can only be done once what is owed is here, minutes: from the first step that needs one of it.</summary>
+    public static double LeftAfter(JudgedJob job)
+    {
+        var owed = Orders.Of(job.Record).Where(o => o.Came is null).ToArray();
+        if (owed.Length == 0) return 0;
+        // An order that does not say for which part is taken for the fitting.
+        var first = owed.Min(o => PartNeeds.Find(o.Noted.Body.Part ?? "")?.Step ?? WorkStage.Fit);
+        return job.Work.Steps.Where(s => !s.Done && s.Stage >= first).Sum(s => Usual[s.Stage]);
+    }
+
     /// <summary>Works it out: each step after the one before, none before its parts are here, a cure before the first start.</summary>
     /// <param name="job">The job.</param>
     /// <param name="now">The time now, by the shop's clock.</param>

@@ -67,8 +67,8 @@ public sealed class JobRow
     /// <summary>When the last of it is due, in ms since 1970; null where nothing is owed, or nobody knows of one when.</summary>
     public long? OwedMs { get; set; }
 
-    /// <summary>How much work is left by usual times, minutes.</summary>
-    public double LeftMinutes { get; set; }
+    /// <summary>How much work comes after what is owed, by usual times, minutes; 0 where nothing is.</summary>
+    public double LeftAfterMinutes { get; set; }
 
     /// <summary>Whether any check stands at a stop.</summary>
     public bool AtStop { get; set; }
@@ -111,7 +111,7 @@ public sealed class JobRow
         var owed = Core.Parts.Orders.Of(record).Where(o => o.Came is null).ToArray();
         OwedWhat = record.EndEntry() is null ? string.Join(", ", owed.Select(o => o.What)) : "";
         OwedMs = OwedWhat.Length > 0 && owed.All(o => o.Due is not null) ? owed.Max(o => o.Due!.Value.ToUnixTimeMilliseconds()) : null;
-        LeftMinutes = Core.Jobs.Outlook.Left(job);
+        LeftAfterMinutes = OwedWhat.Length > 0 ? Core.Jobs.Outlook.LeftAfter(job) : 0;
         Family = PartNumber.Plain(machine.Engine);
         Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
@@ -132,7 +132,7 @@ public sealed class JobRow
         other.NextStage)
         && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
         other.NextWaits, other.NextOpen)
-        && (Family, Cause, OwedWhat, OwedMs, LeftMinutes) == (other.Family, other.Cause, other.OwedWhat, other.OwedMs, other.LeftMinutes)
+        && (Family, Cause, OwedWhat, OwedMs, LeftAfterMinutes) == (other.Family, other.Cause, other.OwedWhat, other.OwedMs, other.LeftAfterMinutes)
         && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
         other.EntryCount, other.Head);
 

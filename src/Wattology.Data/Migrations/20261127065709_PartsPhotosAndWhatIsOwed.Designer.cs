@@ -278,7 +278,7 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<double>("LeftMinutes")
+                    b.Property<double>("LeftAfterMinutes")
                         .HasColumnType("REAL");
 
                     b.Property<int>("LooseEnds")

@@ -11,7 +11,7 @@ namespace Wattology.Data.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<double>(
-                name: "LeftMinutes",
+                name: "LeftAfterMinutes",
                 table: "Jobs",
                 type: "REAL",
                 nullable: false,
@@ -85,7 +85,7 @@ namespace Wattology.Data.Migrations
                 name: "RetiredSnags");
 
             migrationBuilder.DropColumn(
-                name: "LeftMinutes",
+                name: "LeftAfterMinutes",
                 table: "Jobs");
 
             migrationBuilder.DropColumn(

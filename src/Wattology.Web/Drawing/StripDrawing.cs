@@ -17,8 +17,8 @@ public static class StripDrawing
             ("aria-label", "The unit, and what comes off round it"));
         var (t, m, c) = (StripBoard.Turbine, StripBoard.Centre, StripBoard.Compressor);
         SvgNode.Path(svg, "b-body", $"M{t.X - 62},{t.Y}a62,62 0 1 0 124,0a62,62 0 1 0 -124,0M{m.X - 34},{m.Y - 42}h68v84h-68ZM{c.X - 64},{c.Y}"
-            + "a64,64 0 1 0 128,0a64,64 0 1 0 -128,0M554,262H640V298H554M254,322L216,296V356L262,332M206,340H238M200,330v20");
-        SvgNode.Path(svg, "b-fit", $"M{m.X},{m.Y - 42}V196H250V176M{m.X},{m.Y + 42}V430L330,474M300,342V380H262M536,236V206H560M520,344L560,344V322");
+            + "a64,64 0 1 0 128,0a64,64 0 1 0 -128,0M554,262H640V298H554M242,262H200V298H242M192,254V306M276,338V366H324V338M266,366H334V376H266Z");
+        SvgNode.Path(svg, "b-fit", $"M{m.X},{m.Y - 42}V196H250V176M{m.X},{m.Y + 42}V446L360,490M250,322L236,350V380H262M530,230V206H560M520,340V372H560V344");
         SvgNode.Path(svg, "b-axis", "M210,280H660");
         foreach (var spot in spots) svg.Add(Spot(spot, isOff(spot.Place), mayTouch));
         return svg.ToString(SaveOptions.DisableFormatting);
@@ -26,12 +26,13 @@ public static class StripDrawing
 
     private static XElement Spot(StripSpot spot, bool off, bool mayTouch)
     {
-        var (place, box, at) = (spot.Place, spot.Box, spot.At);
+        var (place, box) = (spot.Place, spot.Box);
         var touch = mayTouch && !off;
         var group = SvgNode.Element("g", ("class", off ? "strip-spot off" : "strip-spot"), ("data-strip", place.Id), ("tabindex", touch ? "0" : null),
             ("role", touch ? "button" : null), ("aria-label", $"{place.Title}: {(off ? "off" : $"say it is {LooseWords.Done(place.Kind)}")}"));
-        SvgNode.Path(group, "b-lead", $"M{SvgNode.Tenths(Math.Clamp(at.X, box.X, box.Right))},{SvgNode.Tenths(Math.Clamp(at.Y, box.Y, box.Bottom))}L{
-            SvgNode.Tenths(at.X)},{SvgNode.Tenths(at.Y)}");
+        if (spot.At is { } at)
+            SvgNode.Path(group, "b-lead", $"M{SvgNode.Tenths(Math.Clamp(at.X, box.X, box.Right))},{SvgNode.Tenths(Math.Clamp(at.Y, box.Y, box.Bottom))}L{
+                SvgNode.Tenths(at.X)},{SvgNode.Tenths(at.Y)}");
         group.Add(SvgNode.Element("rect", ("class", "strip-box"), ("x", box.X), ("y", box.Y), ("width", box.W), ("height", box.H)));
         SvgNode.Text(group, "strip-name", box.X + 10, box.Y + 24, place.Title, "start");
         SvgNode.Text(group, "strip-word", box.X + 10, box.Y + 44, off ? $"✓ {LooseWords.Done(place.Kind)}" : LooseWords.Done(place.Kind), "start");

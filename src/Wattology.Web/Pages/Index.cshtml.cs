@@ -57,6 +57,21 @@ public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
     public string Words(JobRow job) => job.HandedOver is { } over ? times.Day(over) : job.WaitNote.Length > 0 ? job.WaitNote
         : WorkOrder.WaitsWords(item => HoldPoints.TitleOf(job.Turbos, item), job.NextWaits, job.NextOpen);
 
+    /// <summary>What is owed and when it is due, in words; empty where nothing is.</summary>
+    public string Owed(JobRow job) => job.OwedWhat.Length == 0 ? "" : $"{(IsOwedLate(job) ? "late" : "owed")}: {job.OwedWhat}{(job.OwedMs is { } ms
+        ? $", due {times.Promise(DateTimeOffset.FromUnixTimeMilliseconds(ms))}" : ", nobody knows when")}";
+
+    /// <summary>Whether what is owed should have been here.</summary>
+    public bool IsOwedLate(JobRow job) => job.OwedMs < times.Now.ToUnixTimeMilliseconds();
+
+    /// <summary>Whether what is owed and the work left come to more than was promised.</summary>
+    public bool Slips(JobRow job)
+    {
+        if (job.HandedOver is not null || job.Promised is not { } promised || job.OwedMs is not { } ms || promised < times.Now) return false;
+        var here = times.InShop(DateTimeOffset.FromUnixTimeMilliseconds(Math.Max(ms, times.Now.ToUnixTimeMilliseconds()))).DateTime;
+        return WorkingHours.Add(here, job.LeftAfterMinutes) > times.InShop(promised).DateTime;
+    }
+
     /// <summary>The promised time as people say it.</summary>
     public string Promised(JobRow job) => job.Promised is { } promised ? (IsLate(job) ? "late: " : "") + times.Promise(promised) : "no time promised";
 }

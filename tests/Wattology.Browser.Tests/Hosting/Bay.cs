@@ -196,6 +196,31 @@ public sealed partial class Bay : IDisposable
     /// <summary>Waits until a script says true.</summary>
     public void Until(string script, params object[] args) => Wait(_ => Script(script, args) is true ? this : null, script);
 
+    /// <summary>Waits until something holds.</summary>
+    public void Until(Func<bool> holds, Func<string> missing) => Wait(_ =>
+    {
+        try { return holds() ? this : null; }
+        catch (StaleElementReferenceException) { return null; }
+    }, "not yet: " + missing());
+
+    /// <summary>Presses keys one after another, wherever the focus is.</summary>
+    public void Keys(params IEnumerable<string> keys)
+    {
+        var actions = new OpenQA.Selenium.Interactions.Actions(_driver);
+        foreach (var key in keys) actions.SendKeys(key);
+        actions.Perform();
+    }
+
+    /// <summary>Touches the button, or what unfolds, that reads so within a part of the page.</summary>
+    public void PressIn(string css, string words) => Again(() =>
+    {
+        var button = Wait(d => d.FindElements(By.CssSelector($"{css} button, {css} summary")).FirstOrDefault(b => string.Join(' ',
+            (b.GetDomProperty("textContent") ?? "").Split(default(char[]), StringSplitOptions.RemoveEmptyEntries)) == words), $"no '{words}' in {css}");
+        Unfold(button);
+        ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", button);
+        button.Click();
+    });
+
     /// <summary>What the browser complained about so far: script errors and refused styles or scripts.</summary>
     public IReadOnlyList<string> Complaints() => [.. _driver.Manage().Logs.GetLog(LogType.Browser)
         .Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message)];

@@ -42,7 +42,9 @@ public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
         catch (RefusedException refused) { Form.Faults.Add("", refused.Message); }
         catch (InputRefusedException refused)
         {
-            foreach (var (path, message) in refused.Faults.ByPath.Take(10)) Form.Faults.Add("", path.Length > 0 ? $"{path}: {message}" : message);
+            foreach (var (path, message) in refused.Faults.ByPath.Take(10))
+                // A place in the file, and no field of this page.
+                Form.Faults.Add(path.Length > 0 ? $"at {path}" : "", path.Length > 0 ? $"{path}: {message}" : message);
         }
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();

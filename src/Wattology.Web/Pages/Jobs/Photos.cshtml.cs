@@ -68,7 +68,7 @@ public sealed class PhotosModel(SheetServices services, PhotoStore photos) : She
                         $"{once}-{i}", HttpContext.RequestAborted);
                     (Job, here, kept) = (job, here + (was ? 1 : 0), kept + (was ? 0 : 1));
                 }
-                catch (RefusedException refused) { Form.Faults.Add("", refused.Message); }
+                catch (RefusedException refused) { Form.Faults.Add($"file {i + 1}", refused.Message); }
             }
         if (alone)
         {

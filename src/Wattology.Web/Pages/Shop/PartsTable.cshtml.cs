@@ -78,7 +78,11 @@ public sealed class PartsTableModel(ShopDb db, JobStore jobs, FormState form) : 
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
         catch (InputRefusedException refused)
         {
-            foreach (var (line, message) in refused.Faults.ByPath) Form.Faults.Add("", $"{char.ToUpperInvariant(line[0])}{line[1..]}: {message}");
+            foreach (var (line, message) in refused.Faults.ByPath)
+            {
+                Form.Labels[line] = Core.Checks.Question.Sentence(line);
+                Form.Faults.Add(line, message);
+            }
         }
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();

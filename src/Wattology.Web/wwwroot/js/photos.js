@@ -43,6 +43,7 @@
     const cut = () => { say(item, 'cut', 'Cut off on its way: nothing of it is kept yet.'); next(); };
     request.onerror = cut;
     request.ontimeout = cut;
+    request.onabort = cut;
     request.onload = () => {
       let answer = {};
       try { answer = JSON.parse(request.responseText); } catch { /* not an answer of the photo sheet */ }
