@@ -56,6 +56,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
         builder.Entity<JobRow>(e =>
         {
             e.HasKey(x => x.Row);
+            e.Ignore(x => x.Owed);
             e.HasIndex(x => x.Number).IsUnique();
             e.HasIndex(x => new { x.Prefix, x.Serial });
             e.HasIndex(x => x.PlainRegistration);

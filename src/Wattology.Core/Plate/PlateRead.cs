@@ -1,6 +1,7 @@
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.PartNumbers;
 
 namespace Wattology.Core.Plate;
 
@@ -37,6 +38,10 @@ public sealed record PlateRead([Bounds(1, 2)] int Turbo, PlateOf Plate, bool Not
         if (any && NotReadable)
             faults.Add(Faults.Join(path, "not_readable"), "A number is typed, so the plate was readable: untick this, or clear the numbers.");
     }
+
+    /// <summary>The same with its numbers as their makers write them, so far as the parts table tells. What was not read is not filled in from it.</summary>
+    public PlateRead AsWritten(PartsTable parts)
+        => this with { MakerNumber = parts.Written(MakerNumber, Maker), VehicleNumber = parts.Written(VehicleNumber, maker: null) };
 
     /// <summary>The number that tells most, short.</summary>
     public string Headline => NotReadable ? "not readable yet" : new[] { MakerNumber, VehicleNumber, Model }.First(t => t.Length > 0);

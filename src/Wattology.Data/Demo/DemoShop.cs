@@ -6,16 +6,19 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Coolant;
 using Wattology.Core.Entries;
+using Wattology.Core.Evidence;
 using Wattology.Core.Heat;
 using Wattology.Core.Hoses;
 using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
+using Wattology.Core.LooseEnds;
 using Wattology.Core.OilSupply;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.Parts;
 using Wattology.Core.People;
 using Wattology.Core.Photos;
+using Wattology.Core.Snags;
 using Wattology.Core.Yard;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
@@ -106,6 +109,13 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         ];
     }
 
+    // What two of the finished jobs taught the next one.
+    private static void Learnt(JobBuilder job, string cause)
+    {
+        if (cause == "dirty") job.Tell(new SnagKept(SnagKind.HiddenFixing, WorkStage.Parts, "Its box leaves the drain gasket out: order one with it."));
+        if (cause == "overheat") job.Tell(new SnagKept(SnagKind.WayOut, WorkStage.Fit, "Goes in from below, turbine first, with the bracket off."));
+    }
+
     internal sealed record Story(DateTimeOffset Start, Func<string, DemoJob> Play);
 
     /// <summary>Every job of the demo world, as a story that can be played under a number.</summary>
@@ -133,7 +143,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         {
             var cause = FinishedCauses[i];
             yield return Tell(i * 5 % DemoWorld.Machines.Count, 900 - i * 52, 4 - (900 - i * 52), Complaints[i % Complaints.Length],
-                j => j.OldPlate().Do(b => b.Triaged()).Look(cause, 18).Do(b => b.Confirm(cause)).Finish(desk));
+                j => j.OldPlate().Do(b => b.Triaged()).Look(cause, 18).Do(b => b.Confirm(cause)).Do(b => Learnt(b, cause)).Finish(desk));
         }
 
         // Somebody sent the same picture for two machines.
@@ -153,6 +163,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         yield return Tell(1, 5, 2, "Down on power at the end of the maize, oil on the bonnet.", j => j.OldPlate().Do(b => b.Triaged().CannotBreathe())
             .Look("starved", 17).Do(b => b.Confirm("starved", "Feed pipe carboned up beside the manifold.")).Catch(0.31)
             .Do(b => b.Tell(_pictures.Plate("plate-old", 1, "", "HELLIS K5", "HL 7.31.552", "IL 55-2047"), Known.Seen)
+                .Tell(new LooseEndOpened(LooseKind.Removed, "Heat shield", 4)).Tell(new LooseEndOpened(LooseKind.MovedAside, "Wiring loom"))
+                .Tell(new PartTagged(OldPart.FeedPipe, 1, "on shelf 3"))
                 .Tell(choked, Known.Seen).Tell(new PhotoMarked(b.Record.Last.Hash, [new(MarkShape.Ring, new(0.51, 0.37), new(0.6, 0.37),
                     "a quarter of the bore is left")])))
             .Do(b => b.Pipe(FeedPipeState.Kept, "the new one comes on Tuesday").Tell(new Ordered("Feed pipe", "the Tuesday boat", boat(0), PartNeeds.FeedPipe))
@@ -172,9 +184,9 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             .Do(b => b.Tell(_pictures.Plate("plate-old", 1, "", "HELLIS K4", "HL 6.20.118", "IL 48-1102"), Known.Seen)
                 .Tell(_pictures.Boxed("as-received", 1, "four caps in", 4), Known.Seen)
                 .Tell(_pictures.Plate("plate-new", 1, "", "HELLIS K4", "HL 6.20.118"), Known.Seen)
-                .DrainLaid(false).Clock(24, false).Tell(_pictures.Hanging("clocking", 1, "string hung from the bonnet stay", 24), Known.Seen).Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.FixingsSlack, "compressor housing",
+                .DrainLaid(false).Clock(24, false).Tell(_pictures.Hanging("clocking", 1, "string hung from the bonnet stay", 24), Known.Seen).Tell(new LooseEndOpened(LooseKind.FixingsSlack, "compressor housing",
                 3, 6))
-                .Tell(new Core.LooseEnds.LooseEndOpened(Core.LooseEnds.LooseKind.ClampParked, "drain hose, lower end"))
+                .Tell(new LooseEndOpened(LooseKind.ClampParked, "drain hose, lower end"))
                 .Tell(new InHand(people[1].Id, people[1].Name, "housing still to be turned, then nip it"))));
         yield return Tell(7, 8, 4, "Kit put on last winter smokes. First start planned with him present.", j => j.OldPlate().Do(b => b.Triaged())
             .Look("drain", 14)

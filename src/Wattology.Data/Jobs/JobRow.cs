@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using Wattology.Core.Causes;
 using Wattology.Core.HandOver;
 using Wattology.Core.Inputs;
@@ -10,6 +11,11 @@ using Wattology.Core.Priming;
 using Wattology.Core.Yard;
 
 namespace Wattology.Data.Jobs;
+
+/// <summary>Something ordered that is not here yet, as the yard shows it.</summary>
+/// <param name="What">What.</param>
+/// <param name="DueMs">When it is due, in ms since 1970; null where nobody knows.</param>
+public sealed record OwedPart(string What, long? DueMs);
 
 /// <summary>A job in one row: all the yard shows, as keys and numbers, so that neither another wording nor other units change anything stored.</summary>
 /// <remarks>Computed from the entries, and made anew from them at will; head and count also prove that no entry was cut off the end.</remarks>
@@ -61,11 +67,11 @@ public sealed class JobRow
     public string Family { get; set; } = "";
     /// <summary>The cause confirmed, once the job is closed; empty while it is open, and where none was established.</summary>
     public string Cause { get; set; } = "";
-    /// <summary>What is ordered and owed, in words; empty when nothing is.</summary>
-    public string OwedWhat { get; set; } = "";
+    /// <summary>What is ordered and owed, with when each is due, as compact JSON.</summary>
+    public string OwedWhat { get; set; } = "[]";
 
-    /// <summary>When the last of it is due, in ms since 1970; null where nothing is owed, or nobody knows of one when.</summary>
-    public long? OwedMs { get; set; }
+    /// <summary>What is ordered and owed.</summary>
+    public IReadOnlyList<OwedPart> Owed => JsonSerializer.Deserialize<OwedPart[]>(OwedWhat) ?? [];
 
     /// <summary>How much work comes after what is owed, by usual times, minutes; 0 where nothing is.</summary>
     public double LeftAfterMinutes { get; set; }
@@ -109,9 +115,8 @@ public sealed class JobRow
             record.Latest<Core.Yard.ComebackOf>()?.Body.Number ?? "");
         (LooseEnds, EndedAs) = (Core.LooseEnds.LooseEndRegister.Open(job.Context).Count, record.EndWords());
         var owed = Core.Parts.Orders.Of(record).Where(o => o.Came is null).ToArray();
-        OwedWhat = record.EndEntry() is null ? string.Join(", ", owed.Select(o => o.What)) : "";
-        OwedMs = OwedWhat.Length > 0 && owed.All(o => o.Due is not null) ? owed.Max(o => o.Due!.Value.ToUnixTimeMilliseconds()) : null;
-        LeftAfterMinutes = OwedWhat.Length > 0 ? Core.Jobs.Outlook.LeftAfter(job) : 0;
+        OwedWhat = record.EndEntry() is null ? JsonSerializer.Serialize(owed.Select(o => new OwedPart(o.What, o.Due?.ToUnixTimeMilliseconds()))) : "[]";
+        LeftAfterMinutes = record.EndEntry() is null ? Core.Jobs.Outlook.LeftAfter(job) : 0;
         Family = PartNumber.Plain(machine.Engine);
         Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
@@ -132,7 +137,7 @@ public sealed class JobRow
         other.NextStage)
         && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
         other.NextWaits, other.NextOpen)
-        && (Family, Cause, OwedWhat, OwedMs, LeftAfterMinutes) == (other.Family, other.Cause, other.OwedWhat, other.OwedMs, other.LeftAfterMinutes)
+        && (Family, Cause, OwedWhat, LeftAfterMinutes) == (other.Family, other.Cause, other.OwedWhat, other.LeftAfterMinutes)
         && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
         other.EntryCount, other.Head);
 

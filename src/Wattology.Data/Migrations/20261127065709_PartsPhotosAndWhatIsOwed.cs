@@ -17,18 +17,12 @@ namespace Wattology.Data.Migrations
                 nullable: false,
                 defaultValue: 0.0);
 
-            migrationBuilder.AddColumn<long>(
-                name: "OwedMs",
-                table: "Jobs",
-                type: "INTEGER",
-                nullable: true);
-
             migrationBuilder.AddColumn<string>(
                 name: "OwedWhat",
                 table: "Jobs",
                 type: "TEXT",
                 nullable: false,
-                defaultValue: "");
+                defaultValue: "[]");
 
             migrationBuilder.CreateTable(
                 name: "Parts",
@@ -86,10 +80,6 @@ namespace Wattology.Data.Migrations
 
             migrationBuilder.DropColumn(
                 name: "LeftAfterMinutes",
-                table: "Jobs");
-
-            migrationBuilder.DropColumn(
-                name: "OwedMs",
                 table: "Jobs");
 
             migrationBuilder.DropColumn(

@@ -304,9 +304,6 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<long?>("OwedMs")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("OwedWhat")
                         .IsRequired()
                         .HasColumnType("TEXT");

@@ -9,6 +9,7 @@ using Wattology.Core.Jobs;
 using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
+using Wattology.Data.Photos;
 using Wattology.Data.Shop;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
@@ -40,7 +41,7 @@ public static class Commands
         var scale = new Option<int>("--scale") { Description = "Fill the demo up to so many jobs, to see how it carries them." };
         scale.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 0 or > 1_000_000) r.AddError("A scale lies from 0 up to 1,000,000 jobs."); });
         var name = new Argument<string>("name") { Description = $"One of: {string.Join(", ", Catalogue.All.Select(c => c.Name))}." };
-        var file = new Argument<FileInfo>("file") { Description = "A job file (JSON)." };
+        var file = new Argument<FileInfo>("file") { Description = "A job file (JSON), or a ZIP with its photos." };
         var number = new Argument<string>("number") { Description = "The job's number." };
         var job = new Option<string?>("--job") { Description = "One job's number; all jobs when left out." };
 
@@ -56,8 +57,9 @@ public static class Commands
         var rebuild = new Command("rebuild", "Compute the tables kept for speed anew from the entries.") { demoData };
         rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s
             => Console.WriteLine($"{await s.GetRequiredService<Verifier>().RebuildAsync()} jobs rebuilt.")));
-        var export = new Command("export", "Write a job file to standard output.") { number, demoData };
-        export.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!)));
+        var photos = new Option<bool>("--photos") { Description = "A ZIP with the job file and its photos, in place of the bare job file." };
+        var export = new Command("export", "Write a job file to standard output.") { number, demoData, photos };
+        export.SetAction((r, stop) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!, r.GetValue(photos), stop)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
         import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), make: true));
         return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild,
@@ -79,6 +81,7 @@ public static class Commands
             if (PortTaken(at)) return Fail(TakenWords(at));
             using var held = folder.Hold(at.Urls[0], TimeProvider.System.GetUtcNow());
             if (demo is { Fresh: true }) folder.ClearDemo();
+            new PhotoFiles(folder).SweepIncoming();
             await using var app = ShopHost.Build(folder, at);
             var waiting = await OpenAsync(app.Services, folder, demo, stop);
             try { await app.StartAsync(stop); }
@@ -184,17 +187,24 @@ public static class Commands
             var report = await services.GetRequiredService<Verifier>().VerifyAsync(number);
             sound = report.Faults.Count == 0;
             foreach (var fault in report.Faults) Console.WriteLine(fault);
-            Console.WriteLine(sound ? $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole."
+            Console.WriteLine(sound ? $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole and every photo is here."
                 : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
         });
         return code != 0 ? code : sound ? 0 : 1;
     }
 
-    private static async Task ExportAsync(IServiceProvider services, string number)
+    private static async Task ExportAsync(IServiceProvider services, string number, bool photos, CancellationToken stop)
     {
-        var job = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstOrDefaultAsync(j => j.Number == number)
+        var job = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstOrDefaultAsync(j => j.Number == number, stop)
             ?? throw new RefusedException($"There is no job {number} here.");
         await using var output = Console.OpenStandardOutput();
+        if (photos)
+        {
+            var record = (await services.GetRequiredService<JobStore>().FindAsync(job.Id, stop))!.Record;
+            await using var pack = await JobPack.OpenAsync(record.Entries, services.GetRequiredService<PhotoFiles>(), stop);
+            await pack.CopyToAsync(output, stop);
+            return;
+        }
         await JobFile.WriteAsync(output, services.GetRequiredService<JobStore>().StreamAsync(job.Id));
         output.Write("\n"u8);
     }

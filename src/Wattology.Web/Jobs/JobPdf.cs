@@ -10,6 +10,7 @@ using Wattology.Core.HandOver;
 using Wattology.Core.Jobs;
 using Wattology.Core.LooseEnds;
 using Wattology.Core.Measures;
+using Wattology.Core.Parts;
 using Wattology.Core.Photos;
 using Wattology.Core.Plate;
 using Wattology.Web.Drawing;
@@ -46,6 +47,7 @@ public static class JobPdf
             Cause(flow, job, times);
             flow.Heading("Readings");
             foreach (var check in job.Checks.Where(c => c.Check.Paper is not null)) flow.Fact(machine.Named(check.Title, check.Turbo), Reading(check, times));
+            Parts(flow, job);
             Answers(flow, job);
             LooseEnds(flow, job);
             Photos(flow, job, times, copies);
@@ -138,6 +140,14 @@ public static class JobPdf
             flow.Fact(job.Machine.Named(CheckList.FindQuestion(look.Body.Question)?.Title ?? look.Body.Question.Replace('-', ' '), look.Body.Turbo),
                 $"{Looked.Words(CheckList.FindQuestion(look.Body.Question), look.Body)} ({look.Entry.By}{(look.Entry.Known.Length > 0
                     ? $", {look.Entry.Known}" : "")})");
+    }
+
+    private static void Parts(PaperFlow flow, JudgedJob job)
+    {
+        var lines = PartsPlan.Of(job.Context).Lines.Where(l => l.Standing is PartStanding.Decided or PartStanding.Here || l.Stops).ToArray();
+        if (lines.Length == 0) return;
+        flow.Heading("Parts, renewed or not");
+        foreach (var line in lines) flow.Fact(line.Need.Title, line.Words.Length > 0 ? Question.Sentence(line.Words) + "." : "");
     }
 
     private static void Photos(PaperFlow flow, JudgedJob job, ShopTimes times, IReadOnlyDictionary<string, string> copies)

@@ -69,6 +69,7 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
         CorrectJob = Request.Form["job"].ToString();
         var reader = new FormReader(Request.Form, Units, Form, times);
         var reason = reader.Text("reason");
+        reader.Text("plate_told");
         foreach (var finding in Asked) reader.Text(FindingNoted.FieldOf(finding.Id));
         var old = Corrects is null ? null : await jobs.FindAsync(CorrectJob);
         if (Corrects is not null && old is null) return NotFound();
@@ -102,8 +103,11 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
 
     private async Task<IActionResult> BookAsync(BookedIn booked, PlateRead? plate, IEnumerable<EntryDraft> answers)
     {
+        // A number the customer reads out from a letter orders a unit and releases none.
+        var known = Form["plate_told"].Length > 0 ? Known.Told : Known.Seen;
+        var parts = (await jobs.SettingsAsync()).Parts;
         var id = await jobs.BookInAsync(User.Author(), new EntryDraft(booked, Known.Told, Typed: Form.Typed.ToDictionary(), Once: Once),
-            [.. plate is null ? [] : new[] { new EntryDraft(plate, Known.Seen) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
+            [.. plate is null ? [] : new[] { new EntryDraft(plate.AsWritten(parts), known) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
         TempData["Said"] = "Booked in.";
         TempData["SavedForm"] = "/book-in";
         return Redirect($"/jobs/{id}");

@@ -57,17 +57,15 @@ public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
     public string Words(JobRow job) => job.HandedOver is { } over ? times.Day(over) : job.WaitNote.Length > 0 ? job.WaitNote
         : WorkOrder.WaitsWords(item => HoldPoints.TitleOf(job.Turbos, item), job.NextWaits, job.NextOpen);
 
-    /// <summary>What is owed and when it is due, in words; empty where nothing is.</summary>
-    public string Owed(JobRow job) => job.OwedWhat.Length == 0 ? "" : $"{(IsOwedLate(job) ? "late" : "owed")}: {job.OwedWhat}{(job.OwedMs is { } ms
-        ? $", due {times.Promise(DateTimeOffset.FromUnixTimeMilliseconds(ms))}" : ", nobody knows when")}";
+    /// <summary>What is owed, part by part, in words, and whether it should have been here.</summary>
+    public IEnumerable<(string Words, bool Late)> Owed(JobRow job) => job.Owed.Select(o => o.DueMs is not { } ms ? ($"owed: {o.What}, nobody knows when", false)
+        : DateTimeOffset.FromUnixTimeMilliseconds(ms) is var due && due < times.Now ? ($"late: {o.What}, was due {times.Promise(due)}", true)
+        : ($"owed: {o.What}, due {times.Promise(due)}", false));
 
-    /// <summary>Whether what is owed should have been here.</summary>
-    public bool IsOwedLate(JobRow job) => job.OwedMs < times.Now.ToUnixTimeMilliseconds();
-
-    /// <summary>Whether what is owed and the work left come to more than was promised.</summary>
+    /// <summary>Whether what is owed and the work after it come to more than was promised.</summary>
     public bool Slips(JobRow job)
     {
-        if (job.HandedOver is not null || job.Promised is not { } promised || job.OwedMs is not { } ms || promised < times.Now) return false;
+        if (job.HandedOver is not null || job.Promised is not { } promised || promised < times.Now || job.Owed.Max(o => o.DueMs) is not { } ms) return false;
         var here = times.InShop(DateTimeOffset.FromUnixTimeMilliseconds(Math.Max(ms, times.Now.ToUnixTimeMilliseconds()))).DateTime;
         return WorkingHours.Add(here, job.LeftAfterMinutes) > times.InShop(promised).DateTime;
     }

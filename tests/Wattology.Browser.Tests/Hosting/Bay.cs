@@ -230,7 +230,12 @@ public sealed partial class Bay : IDisposable
         var end = DateTime.UtcNow.AddSeconds(12);
         while (DateTime.UtcNow < end)
         {
-            if (until(_driver) is { } found) return found;
+            try
+            {
+                if (until(_driver) is { } found) return found;
+            }
+            // The page was exchanged while it was read.
+            catch (WebDriverException e) when (e.Message.Contains("does not belong to the document", StringComparison.Ordinal)) { }
             Thread.Sleep(50);
         }
         throw new TimeoutException($"{missing} at {_driver.Url}");
@@ -243,7 +248,8 @@ public sealed partial class Bay : IDisposable
         {
             try { act(); return; }
             catch (WebDriverException e) when (attempt < 5
-                && e is StaleElementReferenceException or ElementClickInterceptedException or ElementNotInteractableException) { Thread.Sleep(150); }
+                && (e is StaleElementReferenceException or ElementClickInterceptedException or ElementNotInteractableException
+                    || e.Message.Contains("does not belong to the document", StringComparison.Ordinal))) { Thread.Sleep(150); }
         }
     }
 

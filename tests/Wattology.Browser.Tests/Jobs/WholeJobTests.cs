@@ -45,7 +45,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Type("complaint", "Whistled for a week, then blue smoke and no pull. Filter changed in spring.");
         bay.Type("registration", "IS 9917");
         bay.Type("machine", "Marsh ambulance");
-        bay.Type("engine", "Tressick T2 130");
+        bay.Type("engine", "Tressick T9 130");
         bay.Type("distance_km", "88 500 mi");
         bay.See("#f-distance-km-echo", "142427 km");
         bay.Choose("control", "wastegate-canister");

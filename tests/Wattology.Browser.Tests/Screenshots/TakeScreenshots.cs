@@ -61,24 +61,37 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
             desk.See("#preview .plan", "Turn the centre section");
             desk.Script("document.activeElement.blur(); document.querySelector('.drawn-form').scrollIntoView({block:'start'})");
         });
-        Take("crankcase", Job("School minibus", "Triage") + "/crankcase", null, () =>
+        Take("plate", tractor + "/plate/1");
+        Take("parts", Job("Forage harvester, green", "Breather") + "/parts");
+        Take("strip-tablet", Job("Brewery van") + "/strip", tablet, () =>
         {
-            desk.Type("pressure_kpa", "1,8");
-            desk.Choose("running", "idle");
-            desk.See("#preview", "stop");
+            foreach (var place in new[] { "battery", "intake-hose", "charge", "shield" })
+            {
+                tablet.Touch($"[data-strip='{place}'] rect");
+                tablet.Look($"[data-strip='{place}'].off");
+            }
+        });
+        Take("photo-angle", tractor + "/photos", null, () =>
+        {
+            desk.Press(".photo-groups section:last-child .photo-row a");
+            desk.Press("[data-tool='angle']");
+            desk.Choose("from_turbine_end", "false");
+            desk.Script("""
+                const area = document.querySelector('.photo-view'), screen = document.querySelector('.photo-drawn').getScreenCTM();
+                area.setPointerCapture = () => {};
+                const touch = (x, y) => { const at = new DOMPoint(x / 1.28, y / 1.28).matrixTransform(screen);
+                    for (const type of ['pointerdown', 'pointerup']) area.dispatchEvent(new PointerEvent(type, { pointerId: 1, clientX: at.x, clientY: at.y, bubbles: true })); };
+                const turned = (x, y) => { const a = 24 * Math.PI / 180; return [700 + (x - 700) * Math.cos(a) - (y - 430) * Math.sin(a),
+                    430 + (x - 700) * Math.sin(a) + (y - 430) * Math.cos(a)]; };
+                touch(250, 60); touch(250, 800); touch(...turned(500, 720)); touch(...turned(900, 720));
+                """);
+            desk.See("#photo-angle", "off plumb");
         });
         Take("yard-phone", "/", phone);
         Take("release", Job("Road sweeper", "Parts") + "/release");
         Take("prime-stop", Job("Wheel loader", "Prime") + "/prime");
         Take("start", Job("Mail van") + "/start");
-        Take("hand-over", Job("School minibus", "After the run") + "/hand-over");
-        Take("fit-tablet", tractor + "/fit", tablet);
         Take("references", Job("Hill-climb") + "/references");
-        Take("control-tablet", tractor + "/control/1", tablet, () =>
-        {
-            tablet.Touch(".unit a[data-card='seat'] .hit");
-            tablet.Look("#card-seat:not([hidden])");
-        });
         Take("limits", "/limits");
     }
 }

@@ -112,7 +112,9 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
     public async Task<IActionResult> OnPostSendBackAsync([Typed] UnitSentBack? sent)
     {
         PrepareForm();
-        return await RecordAsync(sent, "Recorded: the unit went back. The job goes on and waits for another.");
+        if (sent is null || !Form.Faults.None) return Refused();
+        return await RecordTogetherAsync([sent, new Waiting(WaitsFor.Parts, $"Another unit: {sent.Why}")],
+            "Recorded: the unit went back. The job waits for another, and what can be done meanwhile goes on.");
     }
 
     /// <summary>How a part is had, as a verdict shows it.</summary>

@@ -36,13 +36,7 @@ public sealed class PlateModel(SheetServices services) : ReadingSheetModel<Plate
         ? ("_PlatePreview", (plate, Job.Context.Parts.Unit(plate.MakerNumber), Job.Context.Parts.Current(plate.MakerNumber))) : null;
 
     /// <inheritdoc/>
-    protected override PlateRead AsWritten(PlateRead reading)
-    {
-        var parts = Job.Context.Parts;
-        var number = parts.Written(reading.MakerNumber, reading.Maker);
-        // One number is enough: the table knows what else stands on such a plate, and does not put it there.
-        return reading with { MakerNumber = number, VehicleNumber = parts.Written(reading.VehicleNumber, maker: null) };
-    }
+    protected override PlateRead AsWritten(PlateRead reading) => reading.AsWritten(Job.Context.Parts);
 
     /// <inheritdoc/>
     protected override void PrepareForm() => Form.Suggest("plate", Old is null or { NotReadable: true } ? "old" : "new");

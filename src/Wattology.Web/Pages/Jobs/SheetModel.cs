@@ -109,6 +109,10 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>Earlier jobs on the same machine, with what they left behind.</summary>
     public Task<IReadOnlyList<EarlierJob>> EarlierAsync() => services.Jobs.EarlierAsync(Job);
 
+    /// <summary>Who else worked on the job in the last two hours: two may be at one job.</summary>
+    public IReadOnlyList<string> AlsoAtIt => [.. Job.Record.Entries.Reverse().TakeWhile(e => Now - e.At < TimeSpan.FromHours(2))
+        .Where(e => e.Role != JsonForm.WordOf(Role.Desk) && e.ById != Job.Record.Latest<Core.Yard.InHand>()?.Body.Person).Select(e => e.By).Distinct()];
+
     /// <summary>The step whose sheet this is; null where it is none's.</summary>
     public WorkStage? StepHere => Job.Work.Steps.FirstOrDefault(s => s.Sheet == Sheet) is { } step ? step.Stage : null;
 
@@ -271,6 +275,13 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         var said = changed.Count == 0 ? "Nothing changed." : changed.Count == 1 ? $"One {noun} recorded." : $"{changed.Count} {noun}s recorded.";
         return await AppendAsync([.. changed.Select((d, i) => d with { Once = $"{_sent}-{i}" })], said, Back, null, null);
     }
+
+    /// <summary>Records several things that are said by one touch, in one transaction.</summary>
+    /// <param name="bodies">What.</param>
+    /// <param name="said">What the page says afterwards.</param>
+    protected Task<IActionResult> RecordTogetherAsync(IReadOnlyList<EntryBody> bodies, string said)
+        => AppendAsync([.. bodies.Select((b, i) => new EntryDraft(b, Typed: i == 0 ? Form.Typed.Where(t => t.Value.Length is > 0 and <= MostTyped)
+            .ToDictionary() : null, Once: $"{_sent}-{i}"))], said, Back, null, null);
 
     /// <summary>What a touch changed and no more, where the page asked for that alone; null where it goes back to a whole sheet.</summary>
     protected virtual IActionResult? Changed => null;
