@@ -7,7 +7,8 @@ using Wattology.Core.UnitOpen;
 
 namespace Wattology.Core.Beside;
 
-/// <summary>The new unit laid beside the old one: every port, stud, sensor and fitting the same, carried over with a new seal, or in want of an adapter.</summary>
+/// <summary>The new unit laid beside the old one: every port, stud, sensor and fitting the same, carried over with a new seal, or in want of an
+/// adapter.</summary>
 public static class BesideCheck
 {
     private static Question Of(string id, string title, Func<BookedIn, bool>? has = null, string? hint = null) => new($"beside-{id}", title,

@@ -104,7 +104,8 @@ public static class AfterRunCheck
     {
         var tagged = Evidence.OldParts.Of(job.Record);
         bool Has(Evidence.OldPart part, int turbo) => tagged.Any(t => t.Tagged.Body.Part == part && t.Tagged.Body.Turbo == turbo);
-        return OldParts.Read(job, 0).Item is { Standing: Standing.NotLooked } open && job.Record.Machine().TurboNumbers.Where(t => !Plate.PlateCheck.Stays(job, t))
+        return OldParts.Read(job, 0).Item is { Standing: Standing.NotLooked } open && job.Record.Machine().TurboNumbers.Where(t =>
+            !Plate.PlateCheck.Stays(job, t))
             .All(t => Has(Evidence.OldPart.Unit, t) && Has(Evidence.OldPart.FeedPipe, t))
             ? tagged.Count > 0 ? ItemState.Done($"Tagged: {string.Join(", ", tagged.Select(t => t.Tag))}.", tagged[^1].Tagged.Entry) : open
             : OldParts.Read(job, 0).Item;

@@ -67,7 +67,7 @@ public sealed record PartReleased(string Tagged, [Needed("Say where it went.")] 
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PartReleased>("part-released", "Old part released", (job, n)
-        => $"{(job.Record.Find(n.Body.Tagged) is { Kind: PartTagged.KindName } t ? job.Record.Read<PartTagged>(t).Body.Title : "a part")}: {n.Body.To}. {n.Body.Why}")
+        => $"{OldParts.NameOf(job.Record, n.Body.Tagged)}: {n.Body.To}. {n.Body.Why}")
     {
         Correction = Correction.Never,
         Right = Right.HandOver,
@@ -138,6 +138,9 @@ public static class OldParts
         var released = record.All<PartReleased>().ToLookup(r => r.Body.Tagged);
         return [.. record.All<PartTagged>().Select(t => new KeptPart(t, released[t.Entry.Hash].LastOrDefault(), TagOf(record, t.Entry)))];
     }
+
+    internal static string NameOf(JobRecord record, string tagged)
+        => record.Find(tagged) is { Kind: PartTagged.KindName } entry ? record.Read<PartTagged>(entry).Body.Title : "a part";
 
     /// <summary>What stands on a part's label: the job's number, and which of its tags it is.</summary>
     public static string TagOf(JobRecord record, Entry tagged) => string.Create(CultureInfo.InvariantCulture,

@@ -64,7 +64,8 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
     {
         var ended = job.Record.IsEnded();
         var plan = PartsPlan.Of(job.Context);
-        return new([.. Stages(job).Select(s => Step(job, s)).Select(s => Parted(s, plan)).Select(s => ended ? s with { Done = true, Words = "", Waits = "", Open = 0, Held = null } : s)]);
+        return new([.. Stages(job).Select(s => Step(job, s)).Select(s => Parted(s, plan)).Select(s => ended ? s with { Done = true, Words = "", Waits = "",
+            Open = 0, Held = null } : s)]);
     }
 
     // A step waits for a part it needs that is owed or missing; what can be done without it goes on.

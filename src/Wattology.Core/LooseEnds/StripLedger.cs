@@ -43,7 +43,8 @@ public static class StripLedger
         new("charge", "Charge pipe", LooseKind.Removed, "charge"),
         new("boost-hose", "Canister boost hose", LooseKind.Unplugged)
             { Has = m => m.Control is BoostControl.WastegateCanister or BoostControl.VanesCanister or BoostControl.ExternalWastegate },
-        new("actuator-plug", "Actuator connector", LooseKind.Unplugged) { Has = m => m.Control is BoostControl.VanesElectric or BoostControl.WastegateElectric },
+        new("actuator-plug", "Actuator connector", LooseKind.Unplugged) { Has = m =>
+            m.Control is BoostControl.VanesElectric or BoostControl.WastegateElectric },
         new("oxygen-sensor", "Exhaust sensor", LooseKind.Unplugged),
         new("shield", "Heat shield", LooseKind.Removed),
         new("feed-take-off", "Feed at the take-off", LooseKind.Removed, "feed-take-off"),
@@ -78,7 +79,8 @@ public static class StripLedger
             ? $"{o.Body.Place}, {LooseWords.Done(o.Body.Kind)}{(o.Body.Left is { } n ? $" ({n})" : "")}" : o.Body.Words,
             o.Body.Place.Length > 0 ? o.Body.Place : LooseWords.Title(o.Body.Kind), o.Entry, closed.GetValueOrDefault(o.Entry.Hash), null));
         var turbos = job.Record.Machine().Turbos;
-        var joints = job.Record.All<JointOpened>().GroupBy(o => o.Body.Joint).Select(g => g.Last()).Select(o => (o, Title: JointList.TitleOf(o.Body.Joint, turbos)))
+        var joints = job.Record.All<JointOpened>().GroupBy(o => o.Body.Joint).Select(g => g.Last()).Select(o => (o, Title: JointList.TitleOf(o.Body.Joint,
+            turbos)))
             .Select(j => new StripLine($"{j.Title}, opened{(j.o.Body.Note.Length > 0 ? $" ({j.o.Body.Note})" : "")}", j.Title, j.o.Entry, JointWork.Closed(
                 job.Record, j.o.Body.Joint, j.o.Entry), j.o.Body.Joint));
         return [.. loose.Concat(joints).OrderBy(l => l.Off.Seq)];

@@ -75,7 +75,8 @@ public static class PartsFile
             return null;
         }
         var count = 0;
-        if (kind == PartsRowKind.Kit && (!int.TryParse(Field("count"), NumberStyles.None, CultureInfo.InvariantCulture, out count) || count is < 1 or > MostCount))
+        if (kind == PartsRowKind.Kit && (!int.TryParse(Field("count"), NumberStyles.None, CultureInfo.InvariantCulture, out count) ||
+            count is < 1 or > MostCount))
         {
             Wrong($"‘{Field("count")}’ is no count; 1 up to {MostCount} can be.");
             return null;

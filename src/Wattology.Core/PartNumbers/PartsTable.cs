@@ -58,7 +58,8 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
         var plain = PartNumber.Plain(typed);
         if (plain.Length == 0) return typed.Trim();
         if (_written.TryGetValue(plain, out var known)) return known;
-        return maker is null ? typed.Trim() : Of(rows, PartsRowKind.Format).Where(f => maker.Length == 0 || PartNumber.Plain(f.Maker) == PartNumber.Plain(maker))
+        return maker is null ? typed.Trim() : Of(rows, PartsRowKind.Format).Where(f => maker.Length == 0 ||
+            PartNumber.Plain(f.Maker) == PartNumber.Plain(maker))
             .Select(f => Fit(plain, f.Number)).FirstOrDefault(f => f is not null) ?? typed.Trim();
     }
 

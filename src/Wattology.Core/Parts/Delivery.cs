@@ -19,7 +19,8 @@ public sealed record Delivery(string Name, DayOfWeek Day, TimeOnly At)
     }
 
     /// <summary>Reads what <see cref="Write"/> wrote; what is not understood is left out.</summary>
-    public static IReadOnlyList<Delivery> ReadAll(string text) => [.. text.Split(Between, StringSplitOptions.RemoveEmptyEntries).Select(Read).OfType<Delivery>()];
+    public static IReadOnlyList<Delivery> ReadAll(string text) => [.. text.Split(Between,
+        StringSplitOptions.RemoveEmptyEntries).Select(Read).OfType<Delivery>()];
 
     /// <summary>Several in one text.</summary>
     public static string Write(IEnumerable<Delivery> all) => string.Join(Between, all.Select(d => string.Create(CultureInfo.InvariantCulture,

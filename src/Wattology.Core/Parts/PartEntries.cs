@@ -19,7 +19,8 @@ public sealed record Ordered([Needed("Say what is ordered.")] string What, [Need
     {
         Needs = HoldPoint.Order,
         Ages = Ages.Lasts,
-        Refuse = (_, body) => string.IsNullOrEmpty(body.Part) || PartNeeds.Find(body.Part) is not null ? null : new("There is no such part in the plan.", "part"),
+        Refuse = (_, body) => string.IsNullOrEmpty(body.Part) || PartNeeds.Find(body.Part) is not null ? null : new("There is no such part in the plan.",
+            "part"),
     };
 }
 

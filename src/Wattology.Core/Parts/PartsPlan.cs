@@ -95,6 +95,7 @@ public sealed record PartsPlan(IReadOnlyList<PartLine> Lines)
             return (need.Id == PartNeeds.Oil ? service.Oil : service.Filter) == Service.New ? ("renewed", true) : ($"kept: {service.Because}", false);
         if (need.Id != PartNeeds.FeedPipe) return null;
         var pipes = job.Record.Machine().TurboNumbers.Select(t => job.Record.LatestOf<FeedPipeReading>(t)?.Body).ToArray();
-        return pipes.Any(p => p is null) ? null : (string.Join(", ", pipes.Select(p => p!.Brief).Distinct()), pipes.All(p => p!.State == FeedPipeState.Renewed));
+        return pipes.Any(p => p is null) ? null : (string.Join(", ", pipes.Select(p => p!.Brief).Distinct()), pipes.All(p =>
+            p!.State == FeedPipeState.Renewed));
     }
 }

@@ -28,7 +28,8 @@ public static class Enquiry
             lines.Add(job.Record.Plate(turbo, PlateOf.Old) is { Body: { NotReadable: false } plate } ? $"{name}: {plate.Words}"
                 : $"{name}: its plate cannot be read");
         }
-        if (job.Parts.UnitsOf(machine.Engine) is { Count: > 0 } listed) lines.Add($"Our own list has: {string.Join(", ", listed.Select(job.Parts.Current).Distinct())}");
+        if (job.Parts.UnitsOf(machine.Engine) is { Count: > 0 } listed)
+            lines.Add($"Our own list has: {string.Join(", ", listed.Select(job.Parts.Current).Distinct())}");
         lines.Add("We can send: photos of the unit, its flanges and its oil and water ports; power and year of first registration on request.");
         lines.Add($"Our job: {machine.Number}");
         return lines;

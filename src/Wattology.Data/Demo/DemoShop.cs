@@ -184,7 +184,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             .Do(b => b.Tell(_pictures.Plate("plate-old", 1, "", "HELLIS K4", "HL 6.20.118", "IL 48-1102"), Known.Seen)
                 .Tell(_pictures.Boxed("as-received", 1, "four caps in", 4), Known.Seen)
                 .Tell(_pictures.Plate("plate-new", 1, "", "HELLIS K4", "HL 6.20.118"), Known.Seen)
-                .DrainLaid(false).Clock(24, false).Tell(_pictures.Hanging("clocking", 1, "string hung from the bonnet stay", 24), Known.Seen).Tell(new LooseEndOpened(LooseKind.FixingsSlack, "compressor housing",
+                .DrainLaid(false).Clock(24, false).Tell(_pictures.Hanging("clocking", 1, "string hung from the bonnet stay", 24),
+                    Known.Seen).Tell(new LooseEndOpened(LooseKind.FixingsSlack, "compressor housing",
                 3, 6))
                 .Tell(new LooseEndOpened(LooseKind.ClampParked, "drain hose, lower end"))
                 .Tell(new InHand(people[1].Id, people[1].Name, "housing still to be turned, then nip it"))));
@@ -206,7 +207,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             "Injector set renewed, return checked.")).Catch(0.99)
             .Do(b => b.Accept("restrictor", "Both holes as came off; the maker gives no figure.")).Release().FitUp(5)
             .Do(b => b.Clear().Oil(1)));
-        yield return Tell(10, 9, 1, "Loader died in the pit, shaft stuck.", j => j.OldPlate().Do(b => b.Triaged()).Look("starved", 18).Do(b => b.CannotBreathe().Tell(choked, Known.Seen)
+        yield return Tell(10, 9, 1, "Loader died in the pit, shaft stuck.", j => j.OldPlate().Do(b => b.Triaged()).Look("starved", 18).Do(b =>
+            b.CannotBreathe().Tell(choked, Known.Seen)
             .Confirm("starved", "Filter housing gasket let air in; the pump lost its prime.").PutRight(HoldPoint.Release,
             "Gauze out and measured.").Pipe()).Catch(0.94)
             .Do(b => b.Accept("restrictor", "Same hole as came off; the maker gives no figure.")).Release().FitUp(3)

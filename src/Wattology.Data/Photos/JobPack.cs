@@ -9,7 +9,8 @@ using Wattology.Data.Jobs;
 
 namespace Wattology.Data.Photos;
 
-/// <summary>A job with its pictures in one file: a ZIP with <c>job.json</c>, the job file as it is, and <c>photos/</c> with each picture under its hash.</summary>
+/// <summary>A job with its pictures in one file: a ZIP with <c>job.json</c>, the job file as it is, and <c>photos/</c> with each picture under its
+/// hash.</summary>
 public static class JobPack
 {
     private const string JobName = "job.json", PhotosFolder = "photos/";

@@ -49,7 +49,8 @@ public sealed class PhotoStore(ShopDb db, JobStore jobs, PhotoFiles files)
         }
         return (judged, Here(judged)!, false);
 
-        Entry? Here(JudgedJob now) => now.Record.Photos().FirstOrDefault(p => p.Body.File == kept.File && p.Body.Place == place && p.Body.Turbo == turbo)?.Entry;
+        Entry? Here(JudgedJob now) => now.Record.Photos().FirstOrDefault(p => p.Body.File == kept.File && p.Body.Place == place &&
+            p.Body.Turbo == turbo)?.Entry;
     }
 
     private static string Short(string name) => name.Length <= 120 ? name : name[^120..];

@@ -41,7 +41,8 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
         return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"),
             set.GetValueOrDefault(DemoKey) == "yes", units,
             await db.Limits.AsNoTracking().OrderBy(l => l.Id).ToListAsync(cancel),
-            await PartsTableStore.LoadAsync(db, set.GetValueOrDefault(PartsTableStore.StampKey, ""), cancel), Delivery.ReadAll(set.GetValueOrDefault(DeliveriesKey, "")),
+            await PartsTableStore.LoadAsync(db, set.GetValueOrDefault(PartsTableStore.StampKey, ""), cancel),
+                Delivery.ReadAll(set.GetValueOrDefault(DeliveriesKey, "")),
             await db.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(cancel));
     }
 

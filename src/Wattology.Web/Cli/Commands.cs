@@ -187,7 +187,8 @@ public static class Commands
             var report = await services.GetRequiredService<Verifier>().VerifyAsync(number);
             sound = report.Faults.Count == 0;
             foreach (var fault in report.Faults) Console.WriteLine(fault);
-            Console.WriteLine(sound ? $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole and every photo is here."
+            Console.WriteLine(sound ?
+                $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole and every photo is here."
                 : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
         });
         return code != 0 ? code : sound ? 0 : 1;

@@ -37,7 +37,8 @@ public sealed class AxeTests(DemoShopFixture demo)
                 cured + "/coolant", cured + "/heat", cured + "/heat?list=true", "/limits?set=drain-tilt", "/limits?set=rod-school", "/threads",
                 "/limits/catch-ratio", suspect + "/suction", suspect + "/play/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release",
                     twin + "/prime", ready + "/start", running
-                + "/start", running + "/hand-over", busy + "/record", busy + "/triage", busy + "/parts", busy + "/renew", busy + "/strip", busy + "/strip?back=true", busy + "/beside/1", busy + "/old-parts", busy + "/snags",
+                + "/start", running + "/hand-over", busy + "/record", busy + "/triage", busy + "/parts", busy + "/renew", busy + "/strip", busy
+                    + "/strip?back=true", busy + "/beside/1", busy + "/old-parts", busy + "/snags",
                 busy + "/photos", "/parts-table", busy + "/fit", busy + "/fluids",
                     busy + "/loose-ends", running + "/after-run",
             DemoJobs.Find(bay, "Wheel loader", "Fit for boost") + "/boost-fit", "/pin" })

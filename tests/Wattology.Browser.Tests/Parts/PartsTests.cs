@@ -50,7 +50,8 @@ public sealed class PartsTests(DemoShopFixture demo)
         bay.Open(job + "/parts");
         bay.See(".order-row", "Breather element with rings");
         var before = bay.Look("#outlook .big").Text;
-        var order = bay.Driver.FindElements(By.CssSelector(".order-row")).First(o => o.Text.Contains("Breather", StringComparison.Ordinal)).GetDomAttribute("id");
+        var order = bay.Driver.FindElements(By.CssSelector(".order-row")).First(o => o.Text.Contains("Breather",
+            StringComparison.Ordinal)).GetDomAttribute("id");
         bay.PressIn($"#{order}", "Comes later …");
         bay.Script($"document.querySelector('#{order} [name=due]').value = '2099-03-06T10:30'");
         bay.Script($"document.querySelector('#{order} [name=why]').value = 'no boat in the storm'");

@@ -110,7 +110,8 @@ public sealed class UploadTests(DemoShopFixture demo) : IDisposable
         bay.Script("""
             const area = document.querySelector('.photo-view'); area.setPointerCapture = () => {};
             const { left, top, width } = area.getBoundingClientRect();
-            const at = (id, type, x) => area.dispatchEvent(new PointerEvent(type, { pointerId: id, clientX: left + width * x, clientY: top + 100, bubbles: true }));
+            const at = (id, type, x) => area.dispatchEvent(new PointerEvent(type, { pointerId: id, clientX: left + width * x, clientY: top + 100,
+                bubbles: true }));
             at(1, 'pointerdown', .45); at(2, 'pointerdown', .55); at(2, 'pointermove', .75); at(1, 'pointerup', .45); at(2, 'pointerup', .75);
             """);
         bay.Until(() => Convert.ToDouble(bay.Script("return document.querySelector('.photo-drawn').viewBox.baseVal.width"),
@@ -141,6 +142,7 @@ public sealed class UploadTests(DemoShopFixture demo) : IDisposable
         const svg = document.querySelector('.photo-drawn'), area = document.querySelector('.photo-view');
         area.setPointerCapture = () => {};
         const at = new DOMPoint(arguments[0] * 1000, arguments[1] * 1000).matrixTransform(svg.getScreenCTM());
-        for (const type of ['pointerdown', 'pointerup']) area.dispatchEvent(new PointerEvent(type, { pointerId: 1, clientX: at.x, clientY: at.y, bubbles: true }));
+        for (const type of ['pointerdown', 'pointerup']) area.dispatchEvent(new PointerEvent(type, { pointerId: 1, clientX: at.x, clientY: at.y,
+            bubbles: true }));
         """, x, y);
 }

@@ -80,7 +80,8 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
                 const area = document.querySelector('.photo-view'), screen = document.querySelector('.photo-drawn').getScreenCTM();
                 area.setPointerCapture = () => {};
                 const touch = (x, y) => { const at = new DOMPoint(x / 1.28, y / 1.28).matrixTransform(screen);
-                    for (const type of ['pointerdown', 'pointerup']) area.dispatchEvent(new PointerEvent(type, { pointerId: 1, clientX: at.x, clientY: at.y, bubbles: true })); };
+                    for (const type of ['pointerdown', 'pointerup']) area.dispatchEvent(new PointerEvent(type, { pointerId: 1, clientX: at.x, clientY: at.y,
+                        bubbles: true })); };
                 const turned = (x, y) => { const a = 24 * Math.PI / 180; return [700 + (x - 700) * Math.cos(a) - (y - 430) * Math.sin(a),
                     430 + (x - 700) * Math.sin(a) + (y - 430) * Math.cos(a)]; };
                 touch(250, 60); touch(250, 800); touch(...turned(500, 720)); touch(...turned(900, 720));

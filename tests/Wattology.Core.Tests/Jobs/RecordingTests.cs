@@ -59,7 +59,8 @@ public sealed class RecordingTests
             "loose-end-closed", "oiled", "order-came", "order-moved", "part", "part-tagged", "photo", "photo-marked",
             "piece-found", "piece-missing", "port-plugged", "snag", "trouble-seen", "unit-reached", "unit-sent-back", "wait-begun", "wait-over"],
                 Of(Correction.ByTakingBack));
-        Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "part-released", "pressure-shown", "restored", "run-ended", "stop-worked",
+        Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "part-released", "pressure-shown", "restored", "run-ended",
+            "stop-worked",
             "taken-back",
             "unable-to-fire"], Of(Correction.Never));
         Assert.Equal(["burst-ended", "disabled", "fired-pressure", "joint", "oil-pressure", "primed", "run-check", "stopped"],
@@ -70,14 +71,16 @@ public sealed class RecordingTests
     public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
     {
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
-        Assert.Equal(["cause", "cause-also", "coolant-volume", "core-value", "crankcase-deferred", "hold-point-passed", "oil-service", "order-came", "order-moved", "ordered",
+        Assert.Equal(["cause", "cause-also", "coolant-volume", "core-value", "crankcase-deferred", "hold-point-passed", "oil-service", "order-came",
+            "order-moved", "ordered",
             "part", "part-released", "part-tagged", "photo",
             "photo-marked", "piece-found",
             "piece-missing", "plate", "play", "remedy", "rod-turned", "run-ended", "snag", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
         Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read",
             "rod-read", "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));
         Assert.Equal(["actuator-as-came", "as-received", "beside-air-in", "beside-air-out", "beside-brackets", "beside-control", "beside-gas-in",
-            "beside-gas-out", "beside-oil-in", "beside-oil-out", "beside-sensors", "beside-water", "codes-before", "codes-cleared", "driver-told", "housing-pins", "keep-oil-sample", "keep-pair", "keep-rod",
+            "beside-gas-out", "beside-oil-in", "beside-oil-out", "beside-sensors", "beside-water", "codes-before", "codes-cleared", "driver-told",
+                "housing-pins", "keep-oil-sample", "keep-pair", "keep-rod",
             "keep-six-sides",
             "missing-metal", "oil-as-it-came", "old-parts", "old-plate", "road-test", "travel", "travel-index", "unit-bearings", "unit-entries", "unit-lies",
             "unit-stays", "viewpoint", "who-brings"], CheckList.Questions.Where(q => q.Ages == Ages.Lasts).Select(q => q.Id).Order());
@@ -181,7 +184,8 @@ public sealed class RecordingTests
     {
         var before = Book.In().Breathe(1.2);
         Assert.Equal(Core.Limits.Verdict.Doubtful, before.Check("crankcase").Verdict);
-        var context = new JobContext(before.Record, new([new("crankcase-open", Core.Limits.LimitSource.Shop, "later", null, 5)]), new(), PartsTable.Empty, before.Now);
+        var context = new JobContext(before.Record, new([new("crankcase-open", Core.Limits.LimitSource.Shop, "later", null, 5)]), new(), PartsTable.Empty,
+            before.Now);
         Assert.Equal(Core.Limits.Verdict.Doubtful, new JudgedJob(context).Check("crankcase", 0).Verdict);
         Assert.Contains("usual practice", new JudgedJob(context).Words(before.Entries[^1]));
         var after = new JobRecord(CheckList.Kinds, [.. before.Entries,

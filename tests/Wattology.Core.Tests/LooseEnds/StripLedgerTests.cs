@@ -20,7 +20,8 @@ public sealed class StripLedgerTests
     public void What_came_off_last_goes_on_first_and_every_line_closes_by_its_own_entry()
     {
         var job = TakeOff(TakeOff(TakeOff(Book.In(), "battery"), "drain-flange", count: 2), "shield", count: 4);
-        Assert.Equal(["Batteries, all of them, disconnected", "Drain flange, opened (2 fixings)", "Heat shield, off (4)"], StripLedger.Of(job.Job.Context).Select(l
+        Assert.Equal(["Batteries, all of them, disconnected", "Drain flange, opened (2 fixings)", "Heat shield, off (4)"],
+            StripLedger.Of(job.Job.Context).Select(l
             => l.What));
         Assert.Equal(["Heat shield", "Drain flange", "Batteries, all of them"], StripLedger.TurnedRound(job.Job.Context).Select(l => l.Place));
         // The same entries hold the start: loose ends and joints know them.

@@ -56,7 +56,8 @@ public sealed class PartsPlanTests
         Assert.NotNull(Book.In().Refusal(new PartNoted("wings", PartState.Here)));
         Assert.NotNull(Book.Confirmed("dirty").Refusal(new Ordered("x", "y", null, "wings")));
         var declined = Book.In().Tell(new PartNoted("air-filter", PartState.Declined, "has one at home, says Wyn"));
-        Assert.True(Line(declined, "air-filter") is { Standing: PartStanding.Decided, Renewed: false, Words: "declined by the customer: has one at home, says Wyn" });
+        Assert.True(Line(declined, "air-filter") is { Standing: PartStanding.Decided, Renewed: false,
+            Words: "declined by the customer: has one at home, says Wyn" });
     }
 
     [Fact]

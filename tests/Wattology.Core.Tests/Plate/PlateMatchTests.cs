@@ -74,7 +74,8 @@ public sealed class PlateMatchTests
         Assert.Equal((Verdict.NotLookedAt, true), (check.Verdict, check.Why.Contains("has OV-2: provisional", StringComparison.Ordinal)));
         Assert.DoesNotContain("provisional", With(two).Job.Check("plate", 1).Why);
         var lines = Enquiry.Lines(With(two).Job.Context);
-        foreach (var said in new[] { "Brannock D3", "REG 1", "100 h", "oil and water cooled", "its plate cannot be read", "Our own list has: OV-2, OV-9", "T-1" })
+        foreach (var said in new[] { "Brannock D3", "REG 1", "100 h", "oil and water cooled", "its plate cannot be read", "Our own list has: OV-2, OV-9",
+            "T-1" })
             Assert.Contains(lines, l => l.Contains(said, StringComparison.Ordinal));
         Assert.Contains("The unit that is on: OV-7", Enquiry.Lines(With(one).OldPlate("", "", "OV-7").Job.Context));
     }

@@ -11,8 +11,8 @@ namespace Wattology.Web.Tests.Parts;
 
 public sealed class PartsPageTests
 {
-    private const string Table = "kind,number,maker,model,vehicle_number,engine,successor,part,count\nformat,OV-##-##,Orvane,,,,,,\nengine,OV-77-01,,,,Brannock D3,,,\n"
-        + "kit,OV-77-01,,,,,,Drain gasket,1\n";
+    private const string Table = "kind,number,maker,model,vehicle_number,engine,successor,part,count\n"
+        + "format,OV-##-##,Orvane,,,,,,\nengine,OV-77-01,,,,Brannock D3,,,\nkit,OV-77-01,,,,,,Drain gasket,1\n";
 
     // A Monday morning.
     private SetClock Clock { get; } = new(new DateTimeOffset(2031, 3, 3, 8, 0, 0, TimeSpan.Zero));
@@ -55,7 +55,8 @@ public sealed class PartsPageTests
         Assert.Empty(await server.VerifyAsync());
         await jory.PostAsync(job, ("for", "parts"), ("promised", Clock.Now.AddDays(20).ToString("s")));
         Assert.DoesNotContain("cannot be kept", (await jory.GetAsync("/")).Text);
-        var orders = (await jory.GetAsync(job + "/parts")).Page.QuerySelectorAll(".order-row button[name=order]").Select(b => b.GetAttribute("value")!).ToArray();
+        var orders = (await jory.GetAsync(job + "/parts")).Page.QuerySelectorAll(".order-row button[name=order]").Select(b =>
+            b.GetAttribute("value")!).ToArray();
         foreach (var order in orders) await jory.PostAsync(job + "/parts?handler=Came", ("order", order));
         Assert.DoesNotContain("owed:", (await jory.GetAsync("/")).Text);
     }

@@ -15,7 +15,8 @@ public sealed class LooseEndsModel(SheetServices services) : AskSheetModel(servi
     public IReadOnlyList<LooseEnd> All => LooseEndRegister.All(Job.Context);
 
     /// <summary>Kinds a person opens; those a step implies are opened by the step.</summary>
-    public static IEnumerable<LooseKind> Kinds => Enum.GetValues<LooseKind>().Where(k => k is not (LooseKind.JointOpen or LooseKind.FeedOpen or LooseKind.Removed));
+    public static IEnumerable<LooseKind> Kinds => Enum.GetValues<LooseKind>().Where(k =>
+        k is not (LooseKind.JointOpen or LooseKind.FeedOpen or LooseKind.Removed));
 
     /// <summary>How long one has been open, in words.</summary>
     public string Age(LooseEnd loose) => (Now - loose.Opened.At) is var age && age.TotalHours < 1 ? $"{Math.Max(0, age.TotalMinutes):0} min"

@@ -55,7 +55,8 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
         .Select(d => (d.d.Name, d.Next.ToString("yyyy-MM-dd'T'HH:mm", System.Globalization.CultureInfo.InvariantCulture)))];
 
     /// <summary>A time by the shop's clock as people say it.</summary>
-    public string Said(DateTime local) => Times.TryRead(local.ToString("s", System.Globalization.CultureInfo.InvariantCulture), out var at) ? Times.Promise(at) : "";
+    public string Said(DateTime local) => Times.TryRead(local.ToString("s", System.Globalization.CultureInfo.InvariantCulture), out var at) ?
+        Times.Promise(at) : "";
 
     /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();
@@ -73,7 +74,8 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
 
     /// <summary>Takes an order in.</summary>
     public Task<IActionResult> OnPostCameAsync(string order, string? missing) => RecordAsync(new OrderCame(order, (missing ?? "").Trim()),
-        string.IsNullOrWhiteSpace(missing) ? "It is here, whole." : "Taken in; what is missing stands in the plan.", at: $"order-{order[..Math.Min(12, order.Length)]}");
+        string.IsNullOrWhiteSpace(missing) ? "It is here, whole." : "Taken in; what is missing stands in the plan.",
+            at: $"order-{order[..Math.Min(12, order.Length)]}");
 
     /// <summary>Says how a part stands.</summary>
     public async Task<IActionResult> OnPostPartAsync(string part, string state, string? because)
@@ -92,7 +94,8 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
         var typed = Text("takes");
         // A bare number of a wait is minutes; nobody waits for seconds.
         var read = TypedValue.Read(typed.All(char.IsAsciiDigit) ? $"{typed} min" : typed, Quantity.Of(Measure.Seconds));
-        if (typed.Length > 0 && read.Value is not (>= 60 and <= 259_200)) Form.Faults.Add("takes", read.Fault ?? "A wait takes from a minute up to three days.");
+        if (typed.Length > 0 && read.Value is not (>= 60 and <= 259_200)) Form.Faults.Add("takes", read.Fault ??
+            "A wait takes from a minute up to three days.");
         return await RecordAsync(new WaitBegun(runs, typed.Length == 0 ? WaitBegun.Usual(runs) : (read.Value ?? 0) / 60, (note ?? "").Trim()),
             "It runs; other work goes on.", at: "waits");
     }

@@ -42,7 +42,8 @@ public sealed class SnagsModel(SheetServices services, SnagStore snags) : SheetM
     /// <summary>Shows it.</summary>
     public Task OnGetAsync()
     {
-        Form.Suggest("step", Step is not null && JsonForm.ValueOf<WorkStage>(Step) is not null ? Step : JsonForm.WordOf(Job.Work.Next?.Stage ?? WorkStage.Strip));
+        Form.Suggest("step", Step is not null && JsonForm.ValueOf<WorkStage>(Step) is not null ? Step : JsonForm.WordOf(Job.Work.Next?.Stage ??
+            WorkStage.Strip));
         return LoadAsync();
     }
 
@@ -50,7 +51,8 @@ public sealed class SnagsModel(SheetServices services, SnagStore snags) : SheetM
     public async Task<IActionResult> OnPostAsync(string kind, string step, string? words)
     {
         (Form["words"], Form["step"]) = (words?.Trim() ?? "", step);
-        if (JsonForm.ValueOf<SnagKind>(kind) is not { } what || JsonForm.ValueOf<WorkStage>(step) is not { } before) Form.Faults.Add("", "Say what kind of thing it is.");
+        if (JsonForm.ValueOf<SnagKind>(kind) is not { } what || JsonForm.ValueOf<WorkStage>(step) is not { } before) Form.Faults.Add("",
+            "Say what kind of thing it is.");
         else
         {
             if (Form["words"].Length == 0) Form.Faults.Add("words", "Say what the next one should know.");

@@ -43,7 +43,8 @@ public sealed class StripModel(SheetServices services) : SheetModel(services)
     }
 
     /// <inheritdoc/>
-    public override string PostTo(string handler) => $"/jobs/{Id}/strip/{Turbo}?handler={handler}{(TurnedRound is { } back ? $"&back={(back ? "true" : "false")}" : "")}";
+    public override string PostTo(string handler) => $"/jobs/{Id}/strip/{Turbo}?handler={handler}{(TurnedRound is { } back ? $"&back={(back ? "true"
+        : "false")}" : "")}";
 
     /// <summary>Shows it.</summary>
     public void OnGet() => PrepareForm();

@@ -98,7 +98,8 @@ public sealed class PartsTableModel(ShopDb db, JobStore jobs, FormState form) : 
         else
         {
             (Form["name"], Form["at"]) = (name?.Trim() ?? "", at ?? "");
-            if (Form["name"].Length == 0 || Form["name"].IndexOfAny(['|', ';']) >= 0) Form.Faults.Add("name", "Say what it is called, such as the Tuesday boat.");
+            if (Form["name"].Length == 0 || Form["name"].IndexOfAny(['|', ';']) >= 0) Form.Faults.Add("name",
+                "Say what it is called, such as the Tuesday boat.");
             if (day is null) Form.Faults.Add("day", "Choose the day.");
             if (!TimeOnly.TryParse(at, System.Globalization.CultureInfo.InvariantCulture, out var time)) Form.Faults.Add("at", "At what time, such as 10:30.");
             if (Form.Faults.None) all.Add(new(Form["name"], day!.Value, time));

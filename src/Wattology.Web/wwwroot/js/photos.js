@@ -27,7 +27,8 @@
     const sheet = document.getElementById('sheet');
     const busy = sheet && sheet.querySelector('form.dirty, .photo-stage');
     if (sheet && !busy) htmx.ajax('GET', location.pathname + location.search, '#sheet');
-    for (const item of items.filter(i => i.state === 'done')) setTimeout(() => { item.row.remove(); items.splice(items.indexOf(item), 1); queue.hidden = !items.length; }, 2500);
+    for (const item of items.filter(i => i.state === 'done')) setTimeout(() => { item.row.remove(); items.splice(items.indexOf(item),
+        1); queue.hidden = !items.length; }, 2500);
   };
 
   const send = item => {
@@ -79,7 +80,8 @@
     row.append(name, words, bar, again, off);
     list.append(row);
     // The same token each time: sent again, it is kept once.
-    const item = { file, url, fields: { ...fields, once: crypto.randomUUID ? crypto.randomUUID() : `${Date.now()}-${Math.random()}` }, row, words, bar, again, off };
+    const item = { file, url, fields: { ...fields, once: crypto.randomUUID ? crypto.randomUUID() : `${Date.now()}-${Math.random()}` }, row, words, bar,
+        again, off };
     again.addEventListener('click', () => { say(item, 'waiting', 'waits'); next(); });
     off.addEventListener('click', () => { row.remove(); items.splice(items.indexOf(item), 1); queue.hidden = !items.length; });
     items.push(item);
@@ -134,7 +136,8 @@
     arrow: ['Touch where the arrow begins, then what it points at.'],
     ring: ['Touch the middle of what is meant, then how far the ring goes.'],
     words: ['Type the words below, then touch where they begin.'],
-    angle: ['1 of 4: touch the string, high up.', '2 of 4: touch the string, low down.', '3 of 4: touch one end of the flange’s face.', '4 of 4: touch its other end.'],
+    angle: ['1 of 4: touch the string, high up.', '2 of 4: touch the string, low down.', '3 of 4: touch one end of the flange’s face.',
+        '4 of 4: touch its other end.'],
   };
   const ask = () => {
     const line = stage.root.querySelector('[data-ask]');
@@ -184,7 +187,8 @@
       if (stage.tool === 'arrow') draw('path', { class: style, d: `M${from.x},${from.y}L${to.x},${to.y}${barbs(from, to)}` }, group);
       if (stage.tool === 'ring') draw('circle', { class: style, cx: from.x, cy: from.y, r: Math.max(8, Math.hypot(to.x - from.x, to.y - from.y)) }, group);
     }
-    if (text.value.trim()) draw('text', { x: from.x, y: from.y - 12, 'font-size': 30, 'text-anchor': from.x > stage.width * 0.6 ? 'end' : 'start' }, group).textContent = text.value.trim();
+    if (text.value.trim()) draw('text', { x: from.x, y: from.y - 12, 'font-size': 30, 'text-anchor': from.x > stage.width * 0.6 ? 'end' : 'start' },
+        group).textContent = text.value.trim();
     text.value = '';
     stage.points = [];
     stage.changed = true;
