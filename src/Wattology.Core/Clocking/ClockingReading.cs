@@ -59,12 +59,23 @@ public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled,
             return $"{job.Which(n.Body.Turbo)}oil inlet at {ShopUnits.Digits(n.Body.Input.OilInletDeg)}° from the compressor end, "
                 + $"drain {outcome.Judgement.Digits(outcome.Result.WorstDrainTiltDeg)}° off plumb, "
                 + $"{(n.Body.AsInstalled ? "as installed" : "on the bench")}. {outcome.Why}{outcome.Said(n.Body, job.Units)}"
-                + (n.Body.Photo is { } photo ? $" Read from a photo, within {ShopUnits.Digits(Math.Round(photo.UncertaintyDeg, 1))}°." : "");
+                + (n.Body.Photo is { } photo ? $" Read from a photo, within {ShopUnits.Digits(Math.Round(photo.UncertaintyDeg, 1))}°.{n.Body.MayBe(outcome)}"
+                    : "");
         })
     {
         MeasuredWith = [InstrumentKind.AngleGauge],
         Refuse = (job, reading) => reading.Photo is { } photo && !photo.IsOf(job.Record) ? new("The picture is not one of this job.", "photo.photo") : null,
     };
+
+    /// <summary>What it may be at most where it was read from a photo, in a sentence after a space; empty where that changes no verdict.</summary>
+    /// <param name="outcome">What it came to.</param>
+    public string MayBe(ClockingOutcome outcome)
+    {
+        if (Photo is null || outcome.Judgement.By is not { } limit) return "";
+        var most = outcome.Result.Rows[outcome.Row].DrainTiltDeg + Photo.UncertaintyDeg;
+        return limit.Judge(most) is var worst && worst > outcome.Judgement.Verdict
+            ? $" It may be as much as {ShopUnits.Digits(Math.Round(most, 1))}°, and then it is {worst.Word()}." : "";
+    }
 
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

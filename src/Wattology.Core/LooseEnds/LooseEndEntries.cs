@@ -130,7 +130,11 @@ public sealed record LooseEndOpened(LooseKind Kind, string Place = "", [Bounds(0
     public const string KindName = "loose-end-opened";
 
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind EntryKind = new EntryKind<LooseEndOpened>(KindName, "Loose end", (_, n) => n.Body.Words);
+    public static readonly EntryKind EntryKind = new EntryKind<LooseEndOpened>(KindName, "Loose end", (_, n) => n.Body.Words)
+    {
+        Correction = Correction.ByTakingBack,
+        RefuseTakingBack = (job, entry) => job.Record.All<LooseEndClosed>().Any(c => c.Body.Loose == entry.Hash) ? "It was closed since: it was open." : null,
+    };
 
     /// <summary>"3 of 5 slack, drain flange".</summary>
     public string Words => string.Join(", ", new[] { $"{LooseWords.Title(Kind)}{Count}", Place }.Where(t => t.Length > 0));

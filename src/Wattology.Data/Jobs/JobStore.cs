@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
@@ -113,6 +114,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tim
         {
             if (RecordedBefore(judged.Record, draft)) continue;
             if (Recording.Refuse(judged, author, draft, second) is { } refusal) throw new RefusedException(refusal.Message, refusal.Field);
+            RefuseOutOfBounds(draft);
             judged = await JudgeAsync(judged.Record.With([Recording.Seal(judged, author, draft, second)]));
         }
         if (judged.Record.Entries.Count == before) return judged;
@@ -121,6 +123,16 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tim
         foreach (var entry in judged.Record.Entries.Skip(before)) steady.Note(entry);
         cache.Keep(judged.Record);
         return judged;
+    }
+
+    // A form read by the binder was held to the bounds of its record already; what a page puts together by itself is held to them here.
+    private static void RefuseOutOfBounds(EntryDraft draft)
+    {
+        var kind = CheckList.Kinds.Of(draft.Body.GetType());
+        var faults = new Faults();
+        using var body = JsonDocument.Parse(kind.Write(draft.Body));
+        InputReader.ReadAs(body.RootElement, kind.BodyType, faults, "");
+        foreach (var (field, message) in faults.ByPath) throw new RefusedException(message, field);
     }
 
     private static bool RecordedBefore(JobRecord record, EntryDraft draft)

@@ -27,6 +27,7 @@ public sealed class SnagStore(ShopDb db, JobStore jobs, TimeProvider clock)
         if (!by.Role.Allows(Right.ChangeLimits)) throw new RefusedException(
             $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.ChangeLimits)}.");
         if (string.IsNullOrWhiteSpace(why)) throw new RefusedException("Say why it is not needed any more.", "why");
+        if (!await db.Entries.AnyAsync(e => e.Kind == SnagKept.EntryKind.Name && e.Hash == hash)) throw new RefusedException("There is no such entry.");
         if (await db.RetiredSnags.AnyAsync(r => r.Hash == hash)) throw new RefusedException("It is retired already.");
         db.RetiredSnags.Add(new RetiredSnagRow { Hash = hash, By = by.Name, AtMs = clock.GetUtcNow().ToUnixTimeMilliseconds(), Why = why.Trim() });
         await db.SaveChangesAsync();

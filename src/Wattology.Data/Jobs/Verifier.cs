@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
@@ -69,7 +70,9 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TimePro
 
     private async Task<string?> FileFaultAsync(Entry entry)
     {
-        var photo = CheckList.Kinds.Read<PhotoKept>(entry).Body;
+        PhotoKept photo;
+        try { photo = CheckList.Kinds.Read<PhotoKept>(entry).Body; }
+        catch (JsonException) { return $"entry {entry.Seq}: what it says of its photo cannot be read."; }
         if (!PhotoKept.IsFile(photo.File)) return $"entry {entry.Seq}: it names no file.";
         if (!_hashes.TryGetValue(photo.File, out var hash)) _hashes[photo.File] = hash = await files.HashAsync(photo.File);
         var what = $"entry {entry.Seq} (photo of {PhotoPlaces.TitleOf(photo.Place).ToLowerInvariant()}): its file {Short(photo.File)}";

@@ -338,7 +338,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Answer("as-received-1", "damaged", "flange chipped");
         bay.Type("why", "Flange chipped in the box.");
         bay.PressButton("Send it back");
-        bay.See(".said", "The job goes on");
+        bay.See(".said", "The job waits for another");
         bay.See("#ask-as-received-1", "the unit went back");
         bay.Open(back + "/release");
         bay.See(".hold-items", "The new unit's plate is not recorded.");

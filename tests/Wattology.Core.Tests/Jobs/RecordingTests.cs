@@ -56,7 +56,7 @@ public sealed class RecordingTests
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "core-value", "crankcase-deferred", "ended", "finding",
             "finding-measured", "finding-otherwise", "fired", "hose-led", "hose-off", "joint-opened", "joints-closed", "looked", "looked-again",
-            "loose-end-closed", "oiled", "order-came", "order-moved", "part", "part-tagged", "photo", "photo-marked",
+            "loose-end-closed", "loose-end-opened", "oiled", "order-came", "order-moved", "part", "part-tagged", "photo", "photo-marked",
             "piece-found", "piece-missing", "port-plugged", "snag", "trouble-seen", "unit-reached", "unit-sent-back", "wait-begun", "wait-over"],
                 Of(Correction.ByTakingBack));
         Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "part-released", "pressure-shown", "restored", "run-ended",

@@ -38,6 +38,17 @@ public sealed class StripLedgerTests
     }
 
     [Fact]
+    public void A_touch_by_mistake_is_taken_back_until_it_was_closed()
+    {
+        var job = TakeOff(Book.In(), "shield");
+        var off = job.Entries[^1].Hash;
+        Assert.Null(job.Refusal(new TakenBack(off, "touched by mistake")));
+        Assert.Empty(StripLedger.Of(job.Branch().Tell(new TakenBack(off, "touched by mistake")).Job.Context));
+        job.Tell(new LooseEndClosed(off), Known.Seen);
+        Assert.Equal("It was closed since: it was open.", job.Refusal(new TakenBack(off, "touched by mistake"))!.Message);
+    }
+
+    [Fact]
     public void A_place_is_off_until_it_is_on_again_and_each_turbo_has_its_own()
     {
         var job = TakeOff(TakeOff(Book.In(turbos: 2), "shield", 2), "feed-inlet", 1);

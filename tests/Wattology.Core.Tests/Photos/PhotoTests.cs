@@ -153,7 +153,14 @@ public sealed class PhotoTests
         Assert.Empty(Faults(read with { Input = new(384) }));
         job.Tell(read, Known.Seen);
         var from = job.Record.Latest<ClockingReading>()!;
-        Assert.Contains("Read from a photo, within 2.2°.", job.Job.Words(from.Entry));
+        Assert.EndsWith("Read from a photo, within 2.2°.", job.Job.Words(from.Entry));
+        // At 14° it is sound, and may be doubtful; at 29° doubtful, and may be a stop.
+        foreach (var (at, may) in new[] { (12.0, ""), (14, "16.2°, and then it is doubtful."), (29, "31.2°, and then it is stop.") })
+        {
+            var near = new ClockingReading(1, true, new(at), Photo: Picture(at) with { Photo = picture.Photo });
+            var said = Book.In().Tell(Photo("clocking"), Known.Seen).Tell(near, Known.Seen);
+            Assert.EndsWith(may.Length == 0 ? "within 2.2°." : $"It may be as much as {may}", said.Job.Words(said.Entries[^1]));
+        }
         Assert.Equal(picture, from.Body.Photo);
         var other = Book.In().Tell(typed, Known.Seen);
         Assert.Equal(other.Check("clocking").Verdict, job.Check("clocking").Verdict);

@@ -41,7 +41,7 @@ public sealed class OldPartsModel(SheetServices services) : SheetModel(services)
         (Form["where"], Form["what"]) = (where ?? "", what ?? "");
         var (part, turbo) = (which ?? "").Split(' ') is [var word, var number] && JsonForm.ValueOf<OldPart>(word) is { } p && int.TryParse(number, out var t)
             ? (p, t) : ((OldPart?)null, 0);
-        if (part is null) Form.Faults.Add("", "Choose what is tagged.");
+        if (part is null || (turbo > 0 && !Job.Machine.TurboNumbers.Contains(turbo))) Form.Faults.Add("", "Choose what is tagged.");
         if (string.IsNullOrWhiteSpace(where)) Form.Faults.Add("where", "Say where it lies, so that it is found.");
         var body = new PartTagged(part ?? OldPart.Other, turbo, (where ?? "").Trim(), part == OldPart.Other ? (what ?? "").Trim() : "");
         if (part is not null) body.Check(Form.Faults, "");
@@ -55,7 +55,7 @@ public sealed class OldPartsModel(SheetServices services) : SheetModel(services)
     public Task<IActionResult> OnPostCoreAsync(int turbo, string state, string? by)
     {
         var how = JsonForm.ValueOf<CoreValue>(state);
-        if (how is null) Form.Faults.Add("", "Say how it stands.");
+        if (how is null || !Job.Machine.TurboNumbers.Contains(turbo)) Form.Faults.Add("", "Say how it stands, and of which turbo.");
         var body = new CoreNoted(turbo, how ?? CoreValue.Owed, (by ?? "").Trim());
         Form[$"core.{turbo}.{state}"] = by ?? "";
         body.Check(Form.Faults, $"core.{turbo}");

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using Wattology.Core.Clocking;
 using Wattology.Core.Entries;
 using Wattology.Core.Measures;
 using Wattology.Core.Photos;
@@ -39,6 +40,9 @@ public sealed class PhotoModel(SheetServices services, PhotoStore photos, PhotoC
 
     /// <summary>Other jobs that use the same picture.</summary>
     public IReadOnlyList<UsedElsewhere> Elsewhere { get; private set; } = [];
+
+    /// <summary>The clocking readings whose angle was read from it.</summary>
+    public IEnumerable<Noted<ClockingReading>> ReadFromIt => Job.Record.All<ClockingReading>().Where(c => c.Body.Photo?.Photo == Photo);
 
     /// <summary>What an angle read from it comes to; null until its points are touched.</summary>
     public PhotoAngle? Angle { get; private set; }

@@ -74,7 +74,13 @@
     form.requestSubmit();
   };
   const find = e => e.target.closest && e.target.closest('.strip-spot[tabindex]');
-  document.addEventListener('click', e => { const spot = find(e); if (spot) off(spot); });
+  document.addEventListener('click', e => {
+    const spot = find(e);
+    if (spot) off(spot);
+    // Said by its own button instead: what was touched before, and perhaps never sent, is not meant.
+    const button = e.target.closest && e.target.closest('#strip-form button');
+    if (button) button.form.elements.place.value = '';
+  });
   document.addEventListener('keydown', e => {
     const spot = find(e);
     if (spot && (e.key === 'Enter' || e.key === ' ')) { e.preventDefault(); off(spot); }
