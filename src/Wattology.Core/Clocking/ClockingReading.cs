@@ -82,8 +82,8 @@ public sealed record ClockingReading([Bounds(1, 2)] int Turbo, bool AsInstalled,
     {
         new TurnInput(0, 0, StepDeg).Check(faults, path);
         if (Photo is { } photo && Math.Abs(Math.IEEERemainder(photo.OilInletDeg(Input.DrainOffsetDeg) - Input.OilInletDeg, 360)) > SameAngleDeg)
-            faults.Add(Faults.Join(path, "input.oil_inlet_deg"), $"The picture shows {ShopUnits.Digits(photo.OilInletDeg(Input.DrainOffsetDeg))}°, and this is "
-                + $"another angle: put that one back, or leave the picture off.");
+            faults.Add(Faults.Join(path, "input.oil_inlet_deg"), $"The picture shows {ShopUnits.Digits(photo.OilInletDeg(Input.DrainOffsetDeg))}°, and this "
+                + "is another angle: put that one back, or leave the picture off.");
         for (var i = 0; i < (Input.Attitudes?.Count ?? 0); i++)
             if (Input.Attitudes![i].Name.Trim().Length == 0)
                 faults.Add(Faults.Join(path, $"input.attitudes.{i}.name"), "Say where it stands so, such as ‘level’ or ‘on the slip’.");

@@ -28,6 +28,9 @@ public static class Orders
             moved[o.Entry.Hash].LastOrDefault(), came[o.Entry.Hash].LastOrDefault()))];
     }
 
+    /// <summary>The open order of a part of the plan; null where none is owed.</summary>
+    public static Order? OpenFor(JobRecord record, string part) => Of(record).LastOrDefault(o => o.Came is null && o.Noted.Body.Part == part);
+
     /// <summary>What an order is for, in words.</summary>
     public static string WhatOf(JobRecord record, string order) => record.All<Ordered>().FirstOrDefault(o => o.Entry.Hash == order)?.Body.What ?? "an order";
 

@@ -71,6 +71,9 @@ public sealed record PartsPlan(IReadOnlyList<PartLine> Lines)
         var said = job.Record.Latest<PartNoted>(p => p.Part == need.Id);
         PartLine Of(PartStanding standing, string words, bool renewed = false) => new(need, standing, said, order, inBox, words, renewed);
         if (need.IsUnit && unitHere) return Of(PartStanding.Here, "here, its plate read");
+        // What came and went back is not here, whatever was said of it before.
+        var back = need.IsUnit ? job.Record.Machine().TurboNumbers.Max(t => UnitSentBack.Since(job.Record, t)) : 0;
+        if (back > 0 && (order is null || order.Noted.Entry.Seq < back)) return Of(PartStanding.Missing, "went back, and no other is ordered");
         if (Elsewhere(job, need) is { } done) return Of(PartStanding.Decided, done.Words, done.Renewed);
         // What came after an order, or was said after it, is newer than the order itself.
         var came = order?.Came is { } c && c.Entry.Seq > (said?.Entry.Seq ?? 0) ? c : null;

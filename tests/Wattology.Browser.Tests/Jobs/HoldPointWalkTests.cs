@@ -192,12 +192,14 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Type("scope", "Brannock D4 walk");
         bay.Type("sound_to", "1 s");
         bay.PressButton("Set the limit");
+        bay.Look(".said");
         bay.Open("/limits?set=crank-bursts");
         bay.Choose("source", "shop");
         bay.Type("reference", "weak starter");
         bay.Type("scope", "Brannock D4 walk");
         bay.Type("sound_to", "1");
         bay.PressButton("Set the limit");
+        bay.Look(".said");
         bay.SignOut();
         bay.SignInAs("tam");
         var job = bay.BookIn("Walk loader");

@@ -88,6 +88,23 @@ public sealed class PartsPlanTests
     }
 
     [Fact]
+    public void A_unit_that_went_back_is_missing_until_another_is_ordered()
+    {
+        var job = Book.Confirmed("dirty");
+        Order(job, PartNeeds.Unit, job.Now.AddDays(1));
+        job.Tell(new OrderCame(job.Entries[^1].Hash));
+        Assert.Equal(PartStanding.Here, Line(job, PartNeeds.Unit).Standing);
+        job.NewPlate("Orvane", "R1", "OV-1").Tell(new Core.Plate.UnitSentBack(1, "flange chipped"));
+        Assert.Equal((PartStanding.Missing, true), (Line(job, PartNeeds.Unit).Standing, Line(job, PartNeeds.Unit).Stops));
+        Order(job, PartNeeds.Unit, job.Now.AddDays(3));
+        Assert.Equal(PartStanding.Ordered, Line(job, PartNeeds.Unit).Standing);
+        Assert.Equal(job.Entries[^1].Hash, Orders.OpenFor(job.Record, PartNeeds.Unit)!.Noted.Entry.Hash);
+        job.Tell(new OrderCame(job.Entries[^1].Hash)).NewPlate("Orvane", "R1", "OV-1").Received();
+        Assert.Equal(PartStanding.Here, Line(job, PartNeeds.Unit).Standing);
+        Assert.Null(Orders.OpenFor(job.Record, PartNeeds.Unit));
+    }
+
+    [Fact]
     public void A_missing_part_stops_its_step_and_hides_none_that_is_possible()
     {
         var job = Book.Releasable().Pass(HoldPoint.Release).Clock(3).DrainLaid();

@@ -55,9 +55,14 @@ public sealed class PartsPageTests
         Assert.Empty(await server.VerifyAsync());
         await jory.PostAsync(job, ("for", "parts"), ("promised", Clock.Now.AddDays(20).ToString("s")));
         Assert.DoesNotContain("cannot be kept", (await jory.GetAsync("/")).Text);
+        // Said of the part, its order is taken in; renewed, it has come.
+        await jory.PostAsync(job + "/parts?handler=Part", ("part", "drain-gasket"), ("state", "here"));
+        Assert.DoesNotContain("Drain gasket", (await jory.GetAsync("/")).Said("table.yard"));
         var orders = (await jory.GetAsync(job + "/parts")).Page.QuerySelectorAll(".order-row button[name=order]").Select(b =>
             b.GetAttribute("value")!).ToArray();
-        foreach (var order in orders) await jory.PostAsync(job + "/parts?handler=Came", ("order", order));
+        await jory.PostAsync(job + "/parts?handler=Came", ("order", Assert.Single(orders)));
+        await OrderAsync(jory, job, "Air filter", "air-filter", Clock.Now.AddDays(2).ToString("s"));
+        await jory.PostAsync(job + "/renew", ("part", "air-filter"), ("state", "renewed"));
         Assert.DoesNotContain("owed:", (await jory.GetAsync("/")).Text);
     }
 

@@ -83,6 +83,9 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
         if (JsonForm.ValueOf<PartState>(state) is not { } how) { Form.Faults.Add("", "Say how it stands."); return Refused(); }
         var body = new PartNoted(part, how, (because ?? "").Trim());
         body.Check(Form.Faults, $"part.{part}");
+        // What is here was taken in with its order.
+        if (how == PartState.Here && Orders.OpenFor(Job.Record, part) is { } order)
+            return await RecordAsync(new OrderCame(order.Noted.Entry.Hash), "It is here.", at: $"part-{part}");
         return await RecordAsync(Form.Faults.None ? body : null, "Saved.", answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null,
             at: $"part-{part}");
     }
