@@ -64,8 +64,7 @@ public static class BesideCheck
         PerTurbo = true,
         Applies = Asked,
         Questions = Compared,
-        Items = [new(HoldPoint.Release, "beside", "The new unit fits where the old one was", (context, turbo) => context.Check("beside", turbo) is
-            { Found.Verdict: Verdict.Stop } stop ? ItemState.Of(stop) : null) { PerTurbo = true }],
+        Items = [ItemDefinition.AtStop("beside", "The new unit fits where the old one was") with { Point = HoldPoint.Release, PerTurbo = true }],
     };
 
     // On a first fitment there is no old one to lay beside it.

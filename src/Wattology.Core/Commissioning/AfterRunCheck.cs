@@ -102,13 +102,12 @@ public static class AfterRunCheck
     // Tags on unit and feed pipe say more than an answer that they are there.
     private static ItemState Tagged(JobContext job)
     {
-        var tagged = Evidence.OldParts.Of(job.Record);
+        var (answered, tagged) = (OldParts.Read(job, 0).Item, Evidence.OldParts.Of(job.Record));
+        if (answered.Standing != Standing.NotLooked || tagged.Count == 0) return answered;
         bool Has(Evidence.OldPart part, int turbo) => tagged.Any(t => t.Tagged.Body.Part == part && t.Tagged.Body.Turbo == turbo);
-        return OldParts.Read(job, 0).Item is { Standing: Standing.NotLooked } open && job.Record.Machine().TurboNumbers.Where(t =>
-            !Plate.PlateCheck.Stays(job, t))
+        return job.Record.Machine().TurboNumbers.Where(t => !Plate.PlateCheck.Stays(job, t))
             .All(t => Has(Evidence.OldPart.Unit, t) && Has(Evidence.OldPart.FeedPipe, t))
-            ? tagged.Count > 0 ? ItemState.Done($"Tagged: {string.Join(", ", tagged.Select(t => t.Tag))}.", tagged[^1].Tagged.Entry) : open
-            : OldParts.Read(job, 0).Item;
+            ? ItemState.Done($"Tagged: {string.Join(", ", tagged.Select(t => t.Tag))}.", tagged[^1].Tagged.Entry) : answered;
     }
 
     private static ItemState Idle(EngineRuns runs) => runs switch

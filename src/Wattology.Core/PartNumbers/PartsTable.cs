@@ -42,6 +42,15 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     private readonly Dictionary<string, string> _written = rows.SelectMany(r => new[] { r.Kind == PartsRowKind.Format ? "" : r.Number, r.Successor,
         r.VehicleNumber }).Where(n => n.Length > 0).GroupBy(PartNumber.Plain).ToDictionary(g => g.Key, g => g.First());
 
+    // Asked at every judgement of a job, so looked up and not searched.
+    private readonly ILookup<string, string> _before = Of(rows, PartsRowKind.Successor).ToLookup(r => PartNumber.Plain(r.Successor),
+        r => PartNumber.Plain(r.Number));
+
+    private readonly ILookup<string, string> _engines = Of(rows, PartsRowKind.Engine).ToLookup(r => PartNumber.Plain(r.Engine), r => r.Number);
+
+    private readonly ILookup<string, (int At, PartsRow Row)> _kits = rows.Select((r, i) => (At: i, Row: r)).Where(r => r.Row.Kind == PartsRowKind.Kit)
+        .ToLookup(r => PartNumber.Plain(r.Row.Number));
+
     /// <summary>Every row.</summary>
     public IReadOnlyList<PartsRow> Rows => rows;
 
@@ -90,8 +99,7 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     }
 
     /// <summary>The numbers an engine has, as the table lists them; none where the engine is not in it.</summary>
-    public IReadOnlyList<string> UnitsOf(string engine) => [.. Of(rows, PartsRowKind.Engine).Where(r => PartNumber.Plain(r.Engine) == PartNumber.Plain(engine))
-        .Select(r => r.Number)];
+    public IReadOnlyList<string> UnitsOf(string engine) => [.. _engines[PartNumber.Plain(engine)]];
 
     /// <summary>Whether a number is on an engine's list, as it stands or along successors either way; null where the engine has no list.</summary>
     public bool? IsFor(string engine, string number)
@@ -101,5 +109,11 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     }
 
     /// <summary>What lies in the box with a unit: its own list, or the one of a number it took the place of.</summary>
-    public IReadOnlyList<PartsRow> KitOf(string number) => [.. Of(rows, PartsRowKind.Kit).Where(r => PartNumber.Follows(r.Number, number, Successors))];
+    public IReadOnlyList<PartsRow> KitOf(string number)
+    {
+        var (seen, ahead) = (new HashSet<string>(), new Queue<string>([PartNumber.Plain(number)]));
+        while (ahead.TryDequeue(out var at))
+            if (seen.Add(at)) foreach (var older in _before[at]) ahead.Enqueue(older);
+        return [.. seen.SelectMany(n => _kits[n]).OrderBy(k => k.At).Select(k => k.Row)];
+    }
 }

@@ -86,7 +86,7 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
         // What is here was taken in with its order.
         if (how == PartState.Here && Orders.OpenFor(Job.Record, part) is { } order)
             return await RecordAsync(new OrderCame(order.Noted.Entry.Hash), "It is here.", at: $"part-{part}");
-        return await RecordAsync(Form.Faults.None ? body : null, "Saved.", answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null,
+        return await RecordAsync(Form.Faults.None ? body : null, "Saved.", answers: Saw,
             at: $"part-{part}");
     }
 

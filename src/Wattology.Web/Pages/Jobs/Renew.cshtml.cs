@@ -32,7 +32,7 @@ public sealed class RenewModel(SheetServices services) : SheetModel(services)
         // A new one that is on has come.
         if (how == PartState.Renewed && Orders.OpenFor(Job.Record, part) is { } order)
             return await RecordTogetherAsync([new OrderCame(order.Noted.Entry.Hash), body], "Saved, and its order taken in.");
-        return await RecordAsync(Form.Faults.None ? body : null, "Saved.", answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null,
+        return await RecordAsync(Form.Faults.None ? body : null, "Saved.", answers: Saw,
             at: $"line-{part}");
     }
 }

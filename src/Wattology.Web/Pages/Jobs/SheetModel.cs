@@ -186,6 +186,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         await next();
     }
 
+    /// <summary>Hash of the entry the person saw standing when they answered; null where the form did not say.</summary>
+    protected string? Saw => Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null;
+
     /// <summary>A text of the posted form, trimmed and remembered.</summary>
     protected string Text(string name)
     {
@@ -355,7 +358,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         PrepareForm();
         Form[$"look.{question}.{turbo}.{answer}"] = because ?? "";
         return await RecordAsync(new Looked(turbo, question, answer, (because ?? "").Trim()), $"{asked?.Title}: saved.",
-            (asked?.Find(answer)?.Known ?? Known.Seen, ""), answers: Request.Form.ContainsKey("saw") ? Request.Form["saw"].ToString() : null,
+            (asked?.Find(answer)?.Known ?? Known.Seen, ""), answers: Saw,
             at: QuestionView.IdOf(question, turbo));
     }
 
