@@ -87,6 +87,29 @@ public sealed class PlaceTests(DemoShopFixture demo)
     }
 
     [Fact]
+    public void What_answers_while_one_types_moves_nothing_under_the_finger()
+    {
+        using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
+        bay.SignInAs("ines");
+        bay.Open(DemoJobs.Find(bay, "Road sweeper", "Parts") + "/suction");
+        bay.Script("document.querySelector('.sheet-form .go').scrollIntoView({block:'center'})");
+        var go = Top(bay, ".sheet-form .go");
+        double Apart() => Top(bay, "[name='engine_rpm']") - Top(bay, "[name='depression_kpa']");
+        var apart = Apart();
+        // Written without a touch, so that nothing else moves the page: what was understood stands beside the box, what it would mean above the button.
+        bay.Script("""
+            const box = document.querySelector("[name='depression_kpa']");
+            box.value = '9 kPa';
+            document.querySelector("[name='running'][value='loaded']").checked = true;
+            box.dispatchEvent(new Event('input', { bubbles: true }));
+            """);
+        bay.Until("return document.querySelector('.field .echo').textContent.length > 0");
+        bay.Until("return !!document.querySelector('#preview .verdict') && document.querySelector('#preview').offsetHeight > 100");
+        Assert.Equal(apart, Apart(), 1.0);
+        Assert.Equal(go, Top(bay, ".sheet-form .go"), 1.0);
+    }
+
+    [Fact]
     public void At_the_desk_the_drawing_keeps_its_place_and_the_room_under_it_is_used()
     {
         using var bay = new Bay(demo.Shop.Address, 1280, 900);

@@ -22,7 +22,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
     {
         bay.Open("/book-in");
         foreach (var (name, text) in new[] { ("customer", "Counted"), ("complaint", "Rattled, then no pull."), ("registration", machine), ("machine", machine),
-            ("engine", "Brannock D4 walk"), ("run_hours", "900"), ("plate.maker_number", "OV-88-01") })
+            ("engine", "Brannock D4 press"), ("run_hours", "900"), ("plate.maker_number", "OV-88-01") })
         {
             bay.Press($"[name='{name}']");
             bay.Type(name, text);
