@@ -81,7 +81,9 @@ public static class FitCheck
     public static readonly CheckDefinition Definition = new(Id, "Fit", null, Read)
     {
         Questions = [Mounted, DrainConnected, FeedConnected, Intake, Exhaust, KeyOn],
-        Kinds = [JointOpened.Kind, JointsClosed.Kind, JointRemade.Kind],
+        Kinds = [JointOpened.Kind, JointsClosed.Kind, JointRemade.Kind, PutOn.Kind, Tightened.Kind, HardestJoint.Kind, Retorqued.Kind],
+        Limits = [.. AssemblySteps.All.Select(s => s.Torque)],
+        Schools = [FittingSchools.Gaskets, FittingSchools.Washers, FittingSchools.Nuts],
         Items =
         [
             ItemDefinition.Asked(HoldPoint.Crank, FeedConnected, asked: ToPrime), ItemDefinition.Asked(HoldPoint.Crank, DrainConnected, asked: ToPrime),
@@ -95,6 +97,7 @@ public static class FitCheck
                     open[^1].Entry)
                 : context.Job.Record.Latest<JointsClosed>() is { } closed ? ItemState.Done($"Said by {closed.Entry.By}.", closed.Entry)
                 : ItemState.NotLooked("Not answered yet.")),
+            new(HoldPoint.Start, "tightened", "Every joint put on is tightened", (context, turbo) => Assembly.Item(context.Job, turbo)) { PerTurbo = true },
         ],
         Paper = null,
     };

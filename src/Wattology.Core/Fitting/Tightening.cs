@@ -58,7 +58,7 @@ public static class Tightening
 {
     private static readonly int[] UsualCycles = [1, 3, 5];
     private const int RoundsWithoutMove = 2;
-    private const double MoveSeenDeg = 1;
+    internal const double MoveSeenDeg = 1;
 
     /// <summary>Usual stages, percent of the torque.</summary>
     public static readonly IReadOnlyList<double> UsualStages = [40, 70, 100];

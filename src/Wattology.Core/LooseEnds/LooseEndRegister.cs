@@ -60,7 +60,8 @@ public static class LooseEndRegister
     public static IReadOnlyList<LooseEnd> Open(JobContext job) => [.. All(job).Where(l => l.ClosedBy is null)];
 
     // Only the latest catch of each turbo leaves the feed open.
-    private static IEnumerable<(Entry Entry, int Turbo)> FeedOpened(JobRecord record)
+    /// <summary>The entry with which a turbo's feed was last opened to catch oil, turbo by turbo.</summary>
+    public static IEnumerable<(Entry Entry, int Turbo)> FeedOpened(JobRecord record)
         => record.All<CatchTestReading>().Select(c => (c.Entry, c.Body.Turbo))
             .Concat(record.All<Looked>().Where(l => l.Body.Question == SupplyChecks.FeedSeen.Id).Select(l => (l.Entry, l.Body.Turbo)))
             .GroupBy(c => c.Turbo).Select(g => g.MaxBy(c => c.Entry.Seq));

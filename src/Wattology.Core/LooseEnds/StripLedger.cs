@@ -30,6 +30,9 @@ public sealed record StripLine(string What, string Place, Entry Off, Entry? Back
 /// refitting.</summary>
 public static class StripLedger
 {
+    /// <summary>What follows the count of a joint's fixings.</summary>
+    public const string CountWord = " fixings";
+
     private static readonly LooseKind[] Kinds = [LooseKind.Removed, LooseKind.Unplugged, LooseKind.MovedAside, LooseKind.BatteryOff];
 
     /// <summary>What lies round a turbo, in the order in which it usually comes off.</summary>
@@ -65,7 +68,7 @@ public static class StripLedger
     /// <param name="turbo">On which turbo.</param>
     /// <param name="count">How many of them; null where nothing is counted.</param>
     public static EntryBody Off(StripPlace place, BookedIn machine, int turbo, int? count) => place.Joint is { } joint
-        ? new JointOpened($"{joint}-{turbo}", count is { } n ? $"{n} fixings" : "")
+        ? new JointOpened($"{joint}-{turbo}", count is { } n ? $"{n}{CountWord}" : "")
         : new LooseEndOpened(place.Kind, place.PerTurbo ? machine.Named(place.Title, turbo) : place.Title, count);
 
     /// <summary>What is said when it is on again.</summary>

@@ -87,6 +87,10 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             SetAtMs = set },
         new() { Key = "restrictor", Source = LimitSource.Maker, Reference = "Orvane sheet 7, rev. C", Scope = "V48", SoundFrom = 1.2, SoundTo = 1.4,
             SetBy = owner, SetAtMs = set },
+        new() { Key = "torque-manifold", Source = LimitSource.Maker, Reference = "Tressick fitting sheet T2, rev. 4", Scope = "Tressick T2 115", SoundFrom = 42,
+            SoundTo = 48, DoubtFrom = 40, DoubtTo = 50, SetBy = owner, SetAtMs = set },
+        new() { Key = "torque-outlet", Source = LimitSource.Maker, Reference = "Tressick fitting sheet T2, rev. 4", Scope = "Tressick T2 115", SoundFrom = 22,
+            SoundTo = 26, SetBy = owner, SetAtMs = set },
         new() { Key = "crankcase-open", Source = LimitSource.Maker, Reference = "Ilmari service data 6H, rev. 2", Scope = "Ilmari 6H 310", SoundTo = 1.2,
             DoubtTo = 1.6, SetBy = owner, SetAtMs = set },
     ];

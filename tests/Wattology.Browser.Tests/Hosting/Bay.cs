@@ -72,7 +72,7 @@ public sealed partial class Bay : IDisposable
     {
         try { return d.FindElements(By.CssSelector(css)).Any(e => e.Text.Contains(text, StringComparison.Ordinal)) ? d : null; }
         catch (StaleElementReferenceException) { return null; }
-    }, $"'{text}' in {css}; there stands: {SafeText(css)}{SafeText(".fault-list")}");
+    }, () => $"'{text}' in {css}; there stands: {SafeText(css)}{SafeText(".fault-list")}{SafeText("#lost:not([hidden])")}");
 
     private string SafeText(string css)
     {
@@ -143,6 +143,8 @@ public sealed partial class Bay : IDisposable
         var element = Wait(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), $"nothing to touch at {css}");
         ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", element);
         element.Click();
+        // A hand needs a moment to leave the pad; meanwhile what was typed is read.
+        if (css.Contains("data-key", StringComparison.Ordinal) && css.Contains("done", StringComparison.Ordinal)) Thread.Sleep(600);
     });
 
     /// <summary>Answers a question by its touch; what it asks for in words is typed first.</summary>
@@ -201,7 +203,7 @@ public sealed partial class Bay : IDisposable
     {
         try { return holds() ? this : null; }
         catch (StaleElementReferenceException) { return null; }
-    }, "not yet: " + missing());
+    }, () => $"not yet: {missing()}");
 
     /// <summary>Presses keys one after another, wherever the focus is.</summary>
     public void Keys(params IEnumerable<string> keys)
@@ -225,7 +227,10 @@ public sealed partial class Bay : IDisposable
     public IReadOnlyList<string> Complaints() => [.. _driver.Manage().Logs.GetLog(LogType.Browser)
         .Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message)];
 
-    private T Wait<T>(Func<IWebDriver, T?> until, string missing) where T : class
+    private T Wait<T>(Func<IWebDriver, T?> until, string missing) where T : class => Wait(until, () => missing);
+
+    // What is missing is said as it stands at the end, not as it stood before.
+    private T Wait<T>(Func<IWebDriver, T?> until, Func<string> missing) where T : class
     {
         var end = DateTime.UtcNow.AddSeconds(12);
         while (DateTime.UtcNow < end)
@@ -238,7 +243,7 @@ public sealed partial class Bay : IDisposable
             catch (WebDriverException e) when (e.Message.Contains("does not belong to the document", StringComparison.Ordinal)) { }
             Thread.Sleep(50);
         }
-        throw new TimeoutException($"{missing} at {_driver.Url}");
+        throw new TimeoutException($"{missing()} at {_driver.Url}");
     }
 
     // A part of the page may be exchanged between finding and touching.

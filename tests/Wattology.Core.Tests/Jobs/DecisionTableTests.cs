@@ -177,6 +177,11 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["seen at 1 kPa"] = j => j.Tell(new PressureNoted(true, PressureBy.DirectGauge, 1)),
         ["seen at 180 kPa"] = j => j.Tell(new PressureNoted(true, PressureBy.DirectGauge, 180)),
         // lying still, and coming from elsewhere
+        ["manifold on"] = j => j.Tell(new PutOn(1, "manifold", SealUsed.New), Known.Seen),
+        ["manifold again"] = j => j.Tell(new PutOn(1, "manifold", SealUsed.UsedAgain, "none to be had"), Known.Seen),
+        ["five of eight"] = j => j.Tell(new Tightened(1, "manifold", 5, 8, TightenedBy.Feel), Known.Felt),
+        ["tightened"] = j => j.Tell(new Tightened(1, "manifold", 8, 8, TightenedBy.Feel), Known.Felt),
+        ["no sheet"] = j => j.Tell(new Tightened(1, "manifold", 8, 8, TightenedBy.Torque, 45), Known.Measured),
         ["lay still"] = j => j.After(TimeSpan.FromDays(15)),
         ["paused"] = j => j.After(TimeSpan.FromDays(13.9)),
         ["lay still but for the telephone"] = j => j.After(TimeSpan.FromDays(8)).Waits(Core.Yard.WaitsFor.Parts, "flange").After(TimeSpan.FromDays(8)),

@@ -55,9 +55,11 @@ public sealed class RecordingTests
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "core-value", "crankcase-deferred", "ended", "finding",
-            "finding-measured", "finding-otherwise", "fired", "hose-led", "hose-off", "joint-opened", "joints-closed", "looked", "looked-again",
+            "finding-measured", "finding-otherwise", "fired", "hardest-joint", "hose-led", "hose-off", "joint-opened", "joints-closed", "looked",
+                "looked-again",
             "loose-end-closed", "loose-end-opened", "oiled", "order-came", "order-moved", "part", "part-tagged", "photo", "photo-marked",
-            "piece-found", "piece-missing", "port-plugged", "snag", "trouble-seen", "unit-reached", "unit-sent-back", "wait-begun", "wait-over"],
+            "piece-found", "piece-missing", "port-plugged", "put-on", "snag", "tightened", "trouble-seen", "unit-reached", "unit-sent-back", "wait-begun",
+                "wait-over"],
                 Of(Correction.ByTakingBack));
         Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "part-released", "pressure-shown", "restored", "run-ended",
             "stop-worked",
@@ -71,11 +73,12 @@ public sealed class RecordingTests
     public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
     {
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
-        Assert.Equal(["cause", "cause-also", "coolant-volume", "core-value", "crankcase-deferred", "hold-point-passed", "oil-service", "order-came",
+        Assert.Equal(["cause", "cause-also", "coolant-volume", "core-value", "crankcase-deferred", "hardest-joint", "hold-point-passed", "oil-service",
+            "order-came",
             "order-moved", "ordered",
             "part", "part-released", "part-tagged", "photo",
             "photo-marked", "piece-found",
-            "piece-missing", "plate", "play", "remedy", "rod-turned", "run-ended", "snag", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
+            "piece-missing", "plate", "play", "remedy", "retorqued", "rod-turned", "run-ended", "snag", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
         Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read",
             "rod-read", "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));
         Assert.Equal(["actuator-as-came", "as-received", "beside-air-in", "beside-air-out", "beside-brackets", "beside-control", "beside-gas-in",

@@ -282,9 +282,11 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>Records several things that are said by one touch, in one transaction.</summary>
     /// <param name="bodies">What.</param>
     /// <param name="said">What the page says afterwards.</param>
-    protected Task<IActionResult> RecordTogetherAsync(IReadOnlyList<EntryBody> bodies, string said)
-        => AppendAsync([.. bodies.Select((b, i) => new EntryDraft(b, Typed: i == 0 ? Form.Typed.Where(t => t.Value.Length is > 0 and <= MostTyped)
-            .ToDictionary() : null, Once: $"{_sent}-{i}"))], said, Back, null, null);
+    /// <param name="known">How they are known; not said when null.</param>
+    /// <param name="at">Id of the part of the sheet that was touched, where the page then says so.</param>
+    protected Task<IActionResult> RecordTogetherAsync(IReadOnlyList<EntryBody> bodies, string said, Known? known = null, string? at = null)
+        => AppendAsync([.. bodies.Select((b, i) => new EntryDraft(b, known, Typed: i == 0 ? Form.Typed.Where(t => t.Value.Length is > 0 and <= MostTyped)
+            .ToDictionary() : null, Once: $"{_sent}-{i}"))], said, Back, null, at);
 
     /// <summary>What a touch changed and no more, where the page asked for that alone; null where it goes back to a whole sheet.</summary>
     protected virtual IActionResult? Changed => null;

@@ -18,24 +18,12 @@
   // What was touched, and where its part of the sheet stands just before it changes: it stands there again afterwards. Whoever scrolled on meanwhile
   // stays where they are.
   let touched = null;
-  // A verdict that answers while one types pushes what stands below it: the button that records stays under the finger on its way to it.
-  let held = null;
   document.addEventListener('htmx:beforeSwap', e => {
     const elt = e.detail.requestConfig && e.detail.requestConfig.elt;
     const form = elt && elt.closest('form');
-    if (elt && elt.closest('.preview, .echo') || /^f-.*-echo$|^preview$/.test(e.detail.target.id)) {
-      const go = e.detail.target.closest('form')?.querySelector('.acts .go');
-      const at = go && go.getBoundingClientRect();
-      held = at && at.height && at.bottom > 0 && at.top < innerHeight ? { go, top: at.top } : null;
-      return;
-    }
+    if (elt && elt.closest('.preview, .echo') || /^f-.*-echo$|^preview$/.test(e.detail.target.id)) return;
     const part = form && form.closest('.ask, .finding');
     touched = form ? { part: part ? part.id : null, top: part ? part.getBoundingClientRect().top : 0 } : null;
-  });
-
-  document.addEventListener('htmx:afterSwap', () => {
-    if (held && held.go.isConnected) scrollBy({ top: held.go.getBoundingClientRect().top - held.top, behavior: 'instant' });
-    held = null;
   });
 
   const quietly = el => { if (el) el.focus({ preventScroll: true }); };
