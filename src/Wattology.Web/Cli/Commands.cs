@@ -11,6 +11,7 @@ using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
 using Wattology.Data.Photos;
 using Wattology.Data.Shop;
+using Wattology.StandIns.Gauge;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
 
@@ -21,6 +22,7 @@ public static class Commands
 {
     private const int Refused = 2;
     private const int DefaultPort = 5080;
+    private const int DefaultGaugePort = 5090;
 
     /// <summary>All commands.</summary>
     public static RootCommand Root()
@@ -62,8 +64,36 @@ public static class Commands
         export.SetAction((r, stop) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!, r.GetValue(photos), stop)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
         import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), make: true));
+        var gaugePort = new Option<int>("--port") { Description = "Port on this machine to listen on.", DefaultValueFactory = _ => DefaultGaugePort };
+        gaugePort.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
+        var scenario = new Option<string>("--scenario") { Description = $"What is wrong with its engine: {string.Join(", ", Scenarios.All.Keys)}.",
+            DefaultValueFactory = _ => "healthy" };
+        scenario.Validators.Add(r => { if (!Scenarios.All.ContainsKey(r.GetValueOrDefault<string>()!))
+            r.AddError($"There is no such scenario; known are {string.Join(", ", Scenarios.All.Keys)}."); });
+        var rate = new Option<double>("--rate") { Description = "Samples a second, 1 to 200.", DefaultValueFactory = _ => 20 };
+        rate.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (>= 1 and <= 200)) r.AddError("A rate lies from 1 up to 200 a second."); });
+        var speed = new Option<double>("--speed") { Description = "How many times faster than life, up to 100.", DefaultValueFactory = _ => 1 };
+        speed.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (> 0 and <= 100)) r.AddError("A speed lies above 0 and up to 100."); });
+        var gaugeBox = new Command("gauge-box", "Start a gauge box on a simulated engine: it speaks the gauge protocol over TCP.") { gaugePort, scenario, rate,
+            speed };
+        gaugeBox.SetAction((r, stop) => GaugeBoxAsync(r.GetValue(gaugePort), r.GetValue(scenario)!, r.GetValue(rate), r.GetValue(speed), stop));
         return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild,
-            export, import };
+            export, import, gaugeBox };
+    }
+
+    private static async Task<int> GaugeBoxAsync(int port, string scenario, double rate, double speed, CancellationToken stop)
+    {
+        try
+        {
+            await using var box = new GaugeBox($"simulated engine, {scenario.Replace('-', ' ')}", Scenarios.All[scenario], port, rate, speed);
+            Console.WriteLine($"A simulated engine ({scenario}) answers on 127.0.0.1:{box.Port}, {rate:0.#} samples a second. Ctrl+C ends it.");
+            await box.UntilEndAsync(stop);
+            return 0;
+        }
+        catch (SocketException e) when (e.SocketErrorCode == SocketError.AddressAlreadyInUse)
+        {
+            return Fail($"Port {port} is taken. Choose another with --port.");
+        }
     }
 
     /// <summary>Where a shop shall be served.</summary>
