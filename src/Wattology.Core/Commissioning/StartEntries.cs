@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Limits;
@@ -75,12 +76,13 @@ public sealed record CautionRead(string Act) : EntryBody
 }
 
 /// <summary>Pressure showed after firing.</summary>
-public sealed record PressureShown : EntryBody
+/// <param name="Simulated">It showed on a simulated engine: outside a demo shop it counts for nothing. Null where it did not.</param>
+public sealed record PressureShown([property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Simulated = null) : EntryBody
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PressureShown, Ran>("pressure-shown", "Pressure after firing",
         (job, _) => EngineRuns.Of(job).Running is { } since ? Ran.Since(job, since) : null,
-        (_, n) => n.Outcome is Ran ran ? $"{ran.Seconds:0.0} s after firing{ran.ClockWords}" : "")
+        (_, n) => n.Outcome is Ran ran ? $"{(n.Body.Simulated == true ? "simulated: " : "")}{ran.Seconds:0.0} s after firing{ran.ClockWords}" : "")
     {
         Correction = Correction.Never,
         Refuse = (job, _) => EngineRuns.Of(job) is { Running: not null, Pressure: null } ? null
@@ -144,6 +146,8 @@ public enum Trouble
     Rubbing,
     /// <summary>A diesel runs away on its own oil.</summary>
     Runaway,
+    /// <summary>Oil pressure that was there is lost.</summary>
+    PressureLost,
 }
 
 /// <summary>Trouble was seen while the engine ran.</summary>
@@ -162,6 +166,7 @@ public sealed record TroubleSeen(Trouble What) : EntryBody
     {
         Trouble.BlueSmoke => "Blue smoke that stays",
         Trouble.Rubbing => "Rubbing or scraping",
+        Trouble.PressureLost => "Oil pressure lost",
         _ => "The engine runs away",
     };
 
@@ -170,6 +175,7 @@ public sealed record TroubleSeen(Trouble What) : EntryBody
     {
         Trouble.BlueSmoke => ["Stop the engine: no revving.", "Look at drain and breather."],
         Trouble.Rubbing => ["Stop the engine at once.", "Hands off until it stands."],
+        Trouble.PressureLost => ["Stop the engine at once.", "Look for oil under it."],
         _ => ["Everyone away from the engine.", "Cover the intake with board.", "Never bare hands or rags.", "Gear in, brake, stall it."],
     };
 }

@@ -50,6 +50,9 @@ public sealed record JobContext(JobRecord Record, LimitBook Limits, ShopUnits Un
     /// <summary>Ways of working in force for it.</summary>
     public SchoolBook Schools { get; init; } = SchoolBook.Usual;
 
+    /// <summary>The shop is the demo: there a simulated engine counts as one.</summary>
+    public bool Demo { get; init; }
+
     /// <summary>How many closed jobs on the same engine had which cause confirmed, this job left out.</summary>
     public IReadOnlyDictionary<string, int> FamilyCases { get; init; } = new Dictionary<string, int>();
 

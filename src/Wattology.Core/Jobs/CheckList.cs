@@ -16,6 +16,7 @@ using Wattology.Core.Findings;
 using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
 using Wattology.Core.Fluids;
+using Wattology.Core.Gauge;
 using Wattology.Core.HandOver;
 using Wattology.Core.Heat;
 using Wattology.Core.Hoses;
@@ -90,6 +91,8 @@ public static class CheckList
         SnagKept.EntryKind,
         WaitBegun.EntryKind,
         WaitOver.Kind,
+        GaugeOn.Kind,
+        GaugeOff.Kind,
         Looked.KindOf(FindQuestion, (job, turbo) => job.Which(turbo)),
         .. All.SelectMany(c => c.Kinds),
     ]);

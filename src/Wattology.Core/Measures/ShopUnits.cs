@@ -58,7 +58,7 @@ public sealed record ShopUnits(string Pressure = "kPa", string Length = "mm", st
     }
 
     /// <summary>A kept value as a number of the shop's unit.</summary>
-    internal double InUnit(double value, Measure measure)
+    public double InUnit(double value, Measure measure)
     {
         var quantity = Quantity.Of(measure);
         return Of(quantity).Unit is { } unit && quantity.Unit is { } kept ? UnitConverter.Convert(value, kept, unit) : value;

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Clocking;
@@ -92,8 +93,9 @@ public static class PressureLimits
 /// <param name="LampSeenLit">Whether the lamp was seen lit at key-on; null when nobody said.</param>
 /// <param name="SwitchConnected">Whether its switch is connected; null when nobody said.</param>
 /// <param name="LampWentOut">Whether it went out; null when nobody said.</param>
+/// <param name="Simulated">It was read on a simulated engine: outside a demo shop it proves nothing. Null where it was not.</param>
 public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double? PressureKpa = null, bool? LampSeenLit = null, bool? SwitchConnected = null,
-    bool? LampWentOut = null) : EntryBody, IHasRules
+    bool? LampWentOut = null, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Simulated = null) : EntryBody, IHasRules
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PressureRead, PressureOutcome>("oil-pressure-read", "Oil pressure",
@@ -101,7 +103,7 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
         (job, n) =>
         {
             var outcome = (PressureOutcome)n.Outcome!;
-            return $"{n.Body.Words(job.Units, outcome.Judgement)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
+            return $"{(n.Body.Simulated == true ? "simulated: " : "")}{n.Body.Words(job.Units, outcome.Judgement)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
         })
     {
         KnownBy = [Known.Measured, Known.Seen],
@@ -140,7 +142,7 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
 public sealed record PressureOutcome(Judgement Judgement) : Outcome, IJudged
 {
     private const string Proved = "proved", NotPressure = "not-pressure", Nothing = "nothing", LampUnproved = "lamp-unproved", NotCranked = "not-cranked",
-        NotOiled = "not-oiled";
+        NotOiled = "not-oiled", OnlySimulated = "simulated";
 
     /// <summary>Whether it proves pressure.</summary>
     public bool Proves => Judgement.Verdict == Verdict.Sound;
@@ -148,6 +150,7 @@ public sealed record PressureOutcome(Judgement Judgement) : Outcome, IJudged
     /// <summary>Judges under the limit in force, and by what went before it on the job.</summary>
     public static PressureOutcome Of(PressureRead read, JobContext job)
     {
+        if (read.Simulated == true && !job.Demo) return new(new Judgement(Verdict.ReadingOnly, OnlySimulated));
         var cranking = Priming.Cranking.Of(job);
         var limit = job.Limits.Choose(PressureLimits.Cranking);
         if (read.Nothing) return new(new Judgement(Verdict.Stop, Nothing, limit));
@@ -167,6 +170,7 @@ public sealed record PressureOutcome(Judgement Judgement) : Outcome, IJudged
         Proved => "Oil pressure is proved.",
         NotPressure => "The needle moved, but it is not pressure.",
         LampUnproved => "It proves nothing: the lamp must have been seen lit at key-on, with its switch connected.",
+        OnlySimulated => "It proves nothing: the engine was a simulated one.",
         NotOiled => "It proves nothing yet: the turbo is oiled first, then cranked.",
         NotCranked => "It proves nothing yet: nothing turned the pump since the turbo was oiled.",
         _ => "No pressure.",

@@ -87,7 +87,7 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
         var names = NamesOf(record);
         return JudgedJob.Of(new JobContext(record, LimitsFor(names), Units, Parts, now)
         {
-            Steady = steady ?? (_ => null), Schools = SchoolsFor(names), FamilyCases = familyCases ?? new Dictionary<string, int>(),
+            Demo = Demo, Steady = steady ?? (_ => null), Schools = SchoolsFor(names), FamilyCases = familyCases ?? new Dictionary<string, int>(),
         });
     }
 }

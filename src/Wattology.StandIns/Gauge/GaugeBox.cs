@@ -17,6 +17,7 @@ public sealed class GaugeBox : IAsyncDisposable
     private readonly string _name;
     private readonly TimeSpan _every;
     private readonly double _speed;
+    private int _ended;
 
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(1);
 
@@ -37,12 +38,13 @@ public sealed class GaugeBox : IAsyncDisposable
         (_name, _every, _speed, _engine) = (name, TimeSpan.FromSeconds(1 / rateHz / speed), speed, new SimulatedEngine(faults, seed));
         _listener = new TcpListener(IPAddress.Loopback, port);
         _listener.Start();
+        Port = ((IPEndPoint)_listener.LocalEndpoint).Port;
         _tasks.Add(AcceptAsync());
         _tasks.Add(RunAsync());
     }
 
     /// <summary>The port it listens on.</summary>
-    public int Port => ((IPEndPoint)_listener.LocalEndpoint).Port;
+    public int Port { get; }
 
     /// <summary>What is wrong; may be switched while it runs.</summary>
     public EngineFaults Faults
@@ -136,6 +138,7 @@ public sealed class GaugeBox : IAsyncDisposable
     /// <inheritdoc/>
     public async ValueTask DisposeAsync()
     {
+        if (Interlocked.Exchange(ref _ended, 1) == 1) return;
         await _end.CancelAsync();
         _listener.Stop();
         Client[] clients;

@@ -12,6 +12,7 @@ using Wattology.Data.Jobs;
 using Wattology.Data.Photos;
 using Wattology.Data.Shop;
 using Wattology.StandIns.Gauge;
+using Wattology.Web.Gauge;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
 
@@ -47,9 +48,20 @@ public static class Commands
         var number = new Argument<string>("number") { Description = "The job's number." };
         var job = new Option<string?>("--job") { Description = "One job's number; all jobs when left out." };
 
-        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale, address, host, certificate,
-            proxy };
-        demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, wish(r), new DemoWish(r.GetValue(fresh), r.GetValue(scale)), stop));
+        var gaugePort = new Option<int>("--port") { Description = "Port on this machine to listen on.", DefaultValueFactory = _ => DefaultGaugePort };
+        gaugePort.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
+        var scenario = new Option<string>("--scenario") { Description = $"What is wrong with the simulated engine of the gauge box: {string.Join(", ", Scenarios.All.Keys)}.",
+            DefaultValueFactory = _ => "healthy" };
+        scenario.Validators.Add(r => { if (!Scenarios.All.ContainsKey(r.GetValueOrDefault<string>()!))
+            r.AddError($"There is no such scenario; known are {string.Join(", ", Scenarios.All.Keys)}."); });
+        var rate = new Option<double>("--rate") { Description = "Samples a second, 1 to 200.", DefaultValueFactory = _ => 20 };
+        rate.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (>= 1 and <= 200)) r.AddError("A rate lies from 1 up to 200 a second."); });
+        var speed = new Option<double>("--speed") { Description = "How many times faster than life, up to 100.", DefaultValueFactory = _ => 1 };
+        speed.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (> 0 and <= 100)) r.AddError("A speed lies above 0 and up to 100."); });
+        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale, scenario, address, host,
+            certificate, proxy };
+        demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, wish(r), new DemoWish(r.GetValue(fresh), r.GetValue(scale),
+            r.GetValue(scenario)!), stop));
         var serve = new Command("serve", "Serve a real shop.") { port, data, address, host, certificate, proxy };
         serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, wish(r), null, stop));
         var calc = new Command("calc", "Compute: JSON from standard input, JSON to standard output.") { name };
@@ -64,16 +76,6 @@ public static class Commands
         export.SetAction((r, stop) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!, r.GetValue(photos), stop)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
         import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), make: true));
-        var gaugePort = new Option<int>("--port") { Description = "Port on this machine to listen on.", DefaultValueFactory = _ => DefaultGaugePort };
-        gaugePort.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
-        var scenario = new Option<string>("--scenario") { Description = $"What is wrong with its engine: {string.Join(", ", Scenarios.All.Keys)}.",
-            DefaultValueFactory = _ => "healthy" };
-        scenario.Validators.Add(r => { if (!Scenarios.All.ContainsKey(r.GetValueOrDefault<string>()!))
-            r.AddError($"There is no such scenario; known are {string.Join(", ", Scenarios.All.Keys)}."); });
-        var rate = new Option<double>("--rate") { Description = "Samples a second, 1 to 200.", DefaultValueFactory = _ => 20 };
-        rate.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (>= 1 and <= 200)) r.AddError("A rate lies from 1 up to 200 a second."); });
-        var speed = new Option<double>("--speed") { Description = "How many times faster than life, up to 100.", DefaultValueFactory = _ => 1 };
-        speed.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (> 0 and <= 100)) r.AddError("A speed lies above 0 and up to 100."); });
         var gaugeBox = new Command("gauge-box", "Start a gauge box on a simulated engine: it speaks the gauge protocol over TCP.") { gaugePort, scenario, rate,
             speed };
         gaugeBox.SetAction((r, stop) => GaugeBoxAsync(r.GetValue(gaugePort), r.GetValue(scenario)!, r.GetValue(rate), r.GetValue(speed), stop));
@@ -100,7 +102,7 @@ public static class Commands
     private sealed record Wish(string Address, int Port, IReadOnlyList<string> Hosts, FileInfo? Certificate, bool BehindProxy);
 
     /// <summary>What a demo shall be.</summary>
-    private sealed record DemoWish(bool Fresh, int Scale);
+    private sealed record DemoWish(bool Fresh, int Scale, string Gauge);
 
     private static async Task<int> ServeAsync(DirectoryInfo data, Wish wish, DemoWish? demo, CancellationToken stop)
     {
@@ -114,6 +116,9 @@ public static class Commands
             new PhotoFiles(folder).SweepIncoming();
             await using var app = ShopHost.Build(folder, at);
             var waiting = await OpenAsync(app.Services, folder, demo, stop);
+            await using var box = demo is null ? null : new GaugeBox("bench box 1", Scenarios.All[demo.Gauge]);
+            // One that somebody set is called; otherwise the demo brings its own.
+            if (box is not null) app.Services.GetRequiredService<GaugeLink>().Lend($"127.0.0.1:{box.Port}");
             try { await app.StartAsync(stop); }
             catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException) { return Fail(TakenWords(at)); }
             catch (SocketException e) when (e.SocketErrorCode == SocketError.AddressNotAvailable)

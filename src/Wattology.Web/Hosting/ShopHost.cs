@@ -16,6 +16,7 @@ using Wattology.Data.People;
 using Wattology.Data.Photos;
 using Wattology.Web.Api;
 using Wattology.Web.Forms;
+using Wattology.Web.Gauge;
 using Wattology.Web.Jobs;
 using Wattology.Web.Pages.Jobs;
 using Wattology.Web.People;
@@ -78,6 +79,7 @@ public static class ShopHost
         app.MapJobFiles();
         app.MapPhotos();
         app.MapUnderstand();
+        app.MapLive();
         app.MapHealthChecks("/healthz").AllowAnonymous();
         app.MapOpenApi("/openapi/{documentName}.json").AllowAnonymous();
         return app;
@@ -165,6 +167,8 @@ public static class ShopHost
         services.AddSingleton<ShopName>();
         services.AddDbContext<ShopDb>(o => ShopDb.Configure(o, folder.DatabaseFile));
         services.AddSingleton<RecordCache>();
+        services.AddSingleton<GaugeLink>();
+        services.AddHostedService(s => s.GetRequiredService<GaugeLink>());
         services.AddSingleton<SteadyClock>();
         services.AddSingleton<ShopTimes>();
         services.AddScoped<FormState>();

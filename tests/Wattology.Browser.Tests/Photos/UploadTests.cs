@@ -105,6 +105,7 @@ public sealed class UploadTests(DemoShopFixture demo) : IDisposable
         Touch(bay, 0.5, 0.4);
         Touch(bay, 0.6, 0.4);
         bay.PressButton("Keep the marks");
+        bay.See(".said", "");
         bay.See(".photo-mark text", "weeps here");
         // Nearer by two fingers: less of the picture is seen.
         bay.Script("""

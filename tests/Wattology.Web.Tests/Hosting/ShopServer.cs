@@ -42,8 +42,8 @@ public sealed class ShopServer : IAsyncDisposable
             b.Services.AddSingleton<IStartupFilter, FromThisMachine>();
             if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
         });
-        await app.StartAsync();
         var server = new ShopServer(app, folder);
+        // As the command line does it: the shop is opened, then served.
         await server.WithAsync(async services =>
         {
             await services.GetRequiredService<ShopFolder>().OpenAsync(services.GetRequiredService<ShopDb>());
@@ -52,6 +52,7 @@ public sealed class ShopServer : IAsyncDisposable
                 foreach (var (user, name, role) in new[] { ("maren", "Maren T", Role.Owner), ("jory", "Jory A", Role.Technician), ("wyn", "Wyn H", Role.Desk) })
                     await services.GetRequiredService<UserManager<Person>>().CreateAsync(new Person { UserName = user, Name = name, Role = role }, Password);
         });
+        await app.StartAsync();
         return server;
     }
 
@@ -175,6 +176,9 @@ public sealed class Visitor
         using var content = new StringContent(json, System.Text.Encoding.UTF8, "application/json");
         return await ReadAsync(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
     }
+
+    public Task<HttpResponseMessage> StreamAsync(string path, CancellationToken stop) => _client.GetAsync(new Uri(path, UriKind.Relative),
+        HttpCompletionOption.ResponseHeadersRead, stop);
 
     public Task<byte[]> BytesAsync(string path) => _client.GetByteArrayAsync(new Uri(path, UriKind.Relative));
 

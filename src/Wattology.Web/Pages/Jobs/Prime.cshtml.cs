@@ -11,7 +11,7 @@ using Wattology.Web.Forms;
 namespace Wattology.Web.Pages.Jobs;
 
 /// <summary>Priming: what for, unable to fire, all clear, oiled, cranked in timed bursts, pressure seen.</summary>
-public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(services)
+public sealed class PrimeModel(SheetServices services) : LiveSheetModel(services)
 {
     /// <inheritdoc/>
     public override string Sheet => "prime";
@@ -30,6 +30,9 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
 
     /// <summary>Cranking so far.</summary>
     public Cranking Cranking => Cranking.Of(Job.Context);
+
+    /// <inheritdoc/>
+    public override Entry? Turning => Cranking.Running;
 
     /// <summary>What is disabled and not back yet.</summary>
     public IReadOnlyList<Disabled> Disabled => Firing.Open(Job.Record);
@@ -88,6 +91,10 @@ public sealed class PrimeModel(SheetServices services) : HoldPointSheetModel(ser
     public async Task<IActionResult> OnPostEndAsync(string? seen)
     {
         PrepareForm();
+        // What the box read in this burst is recorded with its end: nothing is typed.
+        if (BoxReads && ToPrime && Turning is { } burst && Gauge.PressureIn(burst) is { } kpa)
+            return await RecordDraftsAsync([new EntryDraft(new CrankEnded()), new EntryDraft(new PressureRead(PressureBy.DirectGauge, Math.Round(kpa, 1),
+                Simulated: Simulated), Known.Measured, BoxName)], $"Stopped. {BoxName} read {Units.ShowPressure(kpa)}.", Here);
         return await RecordAsync(new CrankEnded(), seen switch
         {
             "pressure" => "Stopped. What showed it, and how much?",

@@ -14,6 +14,7 @@ using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Web.Boards;
 using Wattology.Web.Forms;
+using Wattology.Web.Gauge;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
 
@@ -26,7 +27,9 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Names">Who signs as a second name.</param>
 /// <param name="Knowing">How a reading is known, and by which instrument.</param>
 /// <param name="Snags">What earlier jobs on such an engine taught.</param>
-public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing, SnagStore Snags);
+/// <param name="Gauge">The line to the gauge box.</param>
+public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing, SnagStore Snags,
+    GaugeLink Gauge);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
@@ -156,6 +159,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         return here;
     }
 
+    /// <summary>The line to the shop's gauge box.</summary>
+    public GaugeLink Gauge => services.Gauge;
+
     /// <summary>The same, asked before the part itself is written.</summary>
     protected bool IsSavedAt(string id) => TempData.Peek(SavedAtKey) as string == id;
 
@@ -180,6 +186,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
             return;
         }
         Job = job;
+        services.Gauge.Follow(job.Context);
         if (Request.HasFormContentType && Request.Form["once"].ToString() is { Length: > 0 } once) _sent = once;
         var corrects = Request.HasFormContentType ? Request.Form["corrects"].ToString() : Request.Query["corrects"].ToString();
         if (corrects.Length > 0) Corrects = Job.Record.Find(corrects);
@@ -285,8 +292,16 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <param name="known">How they are known; not said when null.</param>
     /// <param name="at">Id of the part of the sheet that was touched, where the page then says so.</param>
     protected Task<IActionResult> RecordTogetherAsync(IReadOnlyList<EntryBody> bodies, string said, Known? known = null, string? at = null)
-        => AppendAsync([.. bodies.Select((b, i) => new EntryDraft(b, known, Typed: i == 0 ? Form.Typed.Where(t => t.Value.Length is > 0 and <= MostTyped)
-            .ToDictionary() : null, Once: $"{_sent}-{i}"))], said, Back, null, at);
+        => RecordDraftsAsync([.. bodies.Select((b, i) => new EntryDraft(b, known, Typed: i == 0 ? Form.Typed.Where(t => t.Value.Length is > 0 and <= MostTyped)
+            .ToDictionary() : null))], said, at: at);
+
+    /// <summary>Records several things that are known each in its own way, in one transaction.</summary>
+    /// <param name="drafts">What.</param>
+    /// <param name="said">What the page says afterwards.</param>
+    /// <param name="then">Where to go; this sheet when null.</param>
+    /// <param name="at">Id of the part of the sheet that was touched, where the page then says so.</param>
+    protected Task<IActionResult> RecordDraftsAsync(IReadOnlyList<EntryDraft> drafts, string said, string? then = null, string? at = null)
+        => AppendAsync([.. drafts.Select((d, i) => d with { Once = $"{_sent}-{i}" })], said, then ?? Back, null, at);
 
     /// <summary>What a touch changed and no more, where the page asked for that alone; null where it goes back to a whole sheet.</summary>
     protected virtual IActionResult? Changed => null;
@@ -297,6 +312,7 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         {
             var job = await services.Jobs.AppendAsync(Id, User.Author(), second, drafts);
             await services.Knowing.KeepNewAsync(User.Author().Name);
+            services.Gauge.Follow(job.Context);
             TempData["Said"] = said;
             // A touch records no form: what is half typed beside it stays.
             TempData["SavedForm"] = at is null ? Here : "";

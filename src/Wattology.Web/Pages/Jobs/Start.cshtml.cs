@@ -9,7 +9,7 @@ using Wattology.Web.Forms;
 namespace Wattology.Web.Pages.Jobs;
 
 /// <summary>The first start: hold point, firing, pressure in time, idle, and what stops it at once.</summary>
-public sealed class StartModel(SheetServices services) : HoldPointSheetModel(services)
+public sealed class StartModel(SheetServices services) : LiveSheetModel(services)
 {
     /// <inheritdoc/>
     public override string Sheet => "start";
@@ -32,6 +32,9 @@ public sealed class StartModel(SheetServices services) : HoldPointSheetModel(ser
     /// <inheritdoc/>
     public override bool OwnsScreen => Runs is { NoPressureStop: true } or { MustStop: true } or { Running: not null, Pressure: null }
         or { Running: null, TroubleNow: not null };
+
+    /// <inheritdoc/>
+    public override Entry? Turning => Runs.Running;
 
     /// <summary>Whether the caution before firing was read on this job.</summary>
     public bool CautionIsRead => Job.Record.Latest<CautionRead>(c => c.Act == Fired.Kind.Name) is not null;
@@ -56,7 +59,9 @@ public sealed class StartModel(SheetServices services) : HoldPointSheetModel(ser
     public Task<IActionResult> OnPostFireAsync() => RecordAsync(new Fired(), "");
 
     /// <summary>Pressure showed.</summary>
-    public Task<IActionResult> OnPostSeenAsync() => RecordAsync(new PressureShown(), "");
+    /// <param name="box">It was the box that showed it.</param>
+    public Task<IActionResult> OnPostSeenAsync(bool box) => box && BoxReads ? RecordAsync(new PressureShown(Simulated), "", (Known.Measured, BoxName))
+        : RecordAsync(new PressureShown(), "");
 
     /// <summary>The run ended.</summary>
     public Task<IActionResult> OnPostStopAsync(string? how) => RecordAsync(new RunEnded(JsonForm.ValueOf<RunEnd>(how ?? "") ?? RunEnd.Stopped), "");

@@ -9,13 +9,14 @@ using Wattology.Core.People;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Web.Forms;
+using Wattology.Web.Gauge;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.Shop;
 
 /// <summary>The shop's register of instruments.</summary>
-public sealed class InstrumentsModel(InstrumentStore instruments, FormState form, ShopTimes times) : PageModel, IHasForm
+public sealed class InstrumentsModel(InstrumentStore instruments, FormState form, ShopTimes times, GaugeLink gauge) : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form => form;
@@ -31,6 +32,12 @@ public sealed class InstrumentsModel(InstrumentStore instruments, FormState form
 
     /// <summary>Today in the shop.</summary>
     public DateOnly Today => DateOnly.FromDateTime(times.Today);
+
+    /// <summary>How the line to the gauge box stands.</summary>
+    public GaugeState Box => gauge.State;
+
+    /// <summary>Whether the person may say where the gauge box listens.</summary>
+    public bool MayDial => User.May(Right.ManagePeople);
 
     /// <summary>Whether the person may change the register.</summary>
     public bool MayChange => User.May(Right.Record);
@@ -74,6 +81,23 @@ public sealed class InstrumentsModel(InstrumentStore instruments, FormState form
         }
         await instruments.ChangeAsync(id, day, outOfUse ?? row.OutOfUse, User.Author().Name);
         return Saved($"{row.Name}: changed.");
+    }
+
+    /// <summary>Says where the gauge box listens; blank for none.</summary>
+    public async Task<IActionResult> OnPostBoxAsync()
+    {
+        if (!MayDial) return StatusCode(403);
+        var address = Text("address");
+        if (address.Length > 0 && !(address.LastIndexOf(':') is > 0 and var at && Uri.CheckHostName(address[..at].Trim('[', ']')) != UriHostNameType.Unknown
+            && int.TryParse(address[(at + 1)..], NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port is > 0 and <= 65535))
+            Form.Faults.Add("address", $"'{address}' is no address of a box. Type its name or number in the network and its port, like 192.168.1.40:5090.");
+        if (!Form.Faults.None)
+        {
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+        await gauge.DialAsync(address.Length == 0 ? null : address);
+        return Saved(address.Length == 0 ? "No gauge box is called any more." : $"The gauge box at {address} is called.");
     }
 
     private DateOnly? Day(string text, string field)
