@@ -63,6 +63,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
             e.HasIndex(x => new { x.HandedOverMs, x.DueMs, x.Row });
             e.HasIndex(x => new { x.Family, x.Cause }).HasFilter("Cause <> ''");
             e.HasIndex(x => new { x.Family, x.Row });
+            e.HasIndex(x => new { x.FollowUpMs, x.Row }).HasFilter("FollowUpMs IS NOT NULL");
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
         builder.Entity<SchoolRow>().HasKey(x => x.Id);

@@ -40,7 +40,8 @@ public sealed class EngineRuns
             _last = (RunUnder)record.Read<Fired>(entry).Outcome!;
             First ??= entry;
         }
-        else if (entry.Kind == PressureShown.Kind.Name && (_job.Demo || record.Read<PressureShown>(entry).Body.Simulated != true)) Show(entry, ((Ran)record.Read<PressureShown>(entry).Outcome!).Seconds);
+        else if (entry.Kind == PressureShown.Kind.Name && (_job.Demo || record.Read<PressureShown>(entry).Body.Simulated != true)) Show(entry,
+            ((Ran)record.Read<PressureShown>(entry).Outcome!).Seconds);
         else if (entry.Kind == PressureAfterFiring.Kind.Name) Show(entry, ((Crank.Lasted)record.Read<PressureAfterFiring>(entry).Outcome!).Seconds);
         else if (entry.Kind == RunEnded.Kind.Name && record.Read<RunEnded>(entry) is var ended) End(entry, ((Ran)ended.Outcome!).Seconds, ended.Body.How);
         else if (entry.Kind == EngineStopped.Kind.Name) End(entry, ((Crank.Lasted)record.Read<EngineStopped>(entry).Outcome!).Seconds, RunEnd.Stopped);

@@ -16,6 +16,7 @@ using Wattology.Core.Findings;
 using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
 using Wattology.Core.Fluids;
+using Wattology.Core.FollowUp;
 using Wattology.Core.Gauge;
 using Wattology.Core.HandOver;
 using Wattology.Core.Heat;
@@ -93,12 +94,13 @@ public static class CheckList
         WaitOver.Kind,
         GaugeOn.Kind,
         GaugeOff.Kind,
+        FollowedUp.EntryKind,
         Looked.KindOf(FindQuestion, (job, turbo) => job.Which(turbo)),
         .. All.SelectMany(c => c.Kinds),
     ]);
 
     /// <summary>Every limit: the checks' own, then what belongs to no single check.</summary>
-    public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), EarlierPass.Pause];
+    public static readonly IReadOnlyList<LimitKind> Limits = [.. All.SelectMany(c => c.Limits), EarlierPass.Pause, .. FollowUps.Limits];
 
     /// <summary>Everything workshops differ about.</summary>
     public static readonly IReadOnlyList<School> Schools = [.. All.SelectMany(c => c.Schools)];

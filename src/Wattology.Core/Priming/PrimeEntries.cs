@@ -103,7 +103,8 @@ public sealed record PressureRead(PressureBy By, [Bounds(Span.Pressure)] double?
         (job, n) =>
         {
             var outcome = (PressureOutcome)n.Outcome!;
-            return $"{(n.Body.Simulated == true ? "simulated: " : "")}{n.Body.Words(job.Units, outcome.Judgement)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
+            var simulated = n.Body.Simulated == true ? "simulated: " : "";
+            return $"{simulated}{n.Body.Words(job.Units, outcome.Judgement)}. {outcome.Why}{outcome.Said(n.Body, job.Units)}";
         })
     {
         KnownBy = [Known.Measured, Known.Seen],

@@ -2,6 +2,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
+using Wattology.Core.FollowUp;
 using Wattology.Core.HandOver;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
@@ -79,7 +80,9 @@ internal sealed class DemoJob
     public DemoJob Primed() => Do(b => b.Oil().Clear().Crank(2).PressureSeen().PutBack());
 
     /// <summary>Everything from the cause to the road.</summary>
-    public DemoJob Finish(Author desk)
+    /// <param name="desk">Who hands over.</param>
+    /// <param name="today">Until when what is due afterwards was seen to.</param>
+    public DemoJob Finish(Author desk, DateTimeOffset today)
     {
         if (Job.IsSoundTurbo) return Do(b => b.PutRight(HoldPoint.HandOver, "Clamp renewed, charge pipe holds pressure.").Tell(new JobEnded(EndWay.TurboSound,
             "A charge pipe had slipped off its clamp; cured, and the turbo stays."), by: desk));
@@ -90,6 +93,9 @@ internal sealed class DemoJob
         if (Job.Check("crankcase", 0).Verdict == Verdict.ReadingOnly) Do(b => b.Accept("crankcase", "Suction at idle, as a closed system should."));
         Do(b => b.PutRight(HoldPoint.HandOver));
         if (Job.HoldPoint(HoldPoint.HandOver).Open.Count > 0) Do(b => b.Pass(HoldPoint.HandOver, "Seen to at the next visit."));
-        return Do(b => b.After(TimeSpan.FromHours(2)).HandOver(desk));
+        Do(b => b.After(TimeSpan.FromHours(2)).HandOver(desk));
+        foreach (var due in FollowUps.Of(Job.Context).Where(d => d.Due.AddDays(90) < today))
+            Do(b => b.After(due.Due.AddHours(5) - b.Now).Tell(new FollowedUp(due.Kind)));
+        return this;
     }
 }

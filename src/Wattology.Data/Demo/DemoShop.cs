@@ -147,7 +147,7 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         {
             var cause = FinishedCauses[i];
             yield return Tell(i * 5 % DemoWorld.Machines.Count, 900 - i * 52, 4 - (900 - i * 52), Complaints[i % Complaints.Length],
-                j => j.OldPlate().Do(b => b.Triaged()).Look(cause, 18).Do(b => b.Confirm(cause)).Do(b => Learnt(b, cause)).Finish(desk));
+                j => j.OldPlate().Do(b => b.Triaged()).Look(cause, 18).Do(b => b.Confirm(cause)).Do(b => Learnt(b, cause)).Finish(desk, today));
         }
 
         // Somebody sent the same picture for two machines.

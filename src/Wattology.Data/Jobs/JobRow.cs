@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using Wattology.Core.Causes;
+using Wattology.Core.FollowUp;
 using Wattology.Core.HandOver;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
@@ -73,6 +74,11 @@ public sealed class JobRow
     /// <summary>What is ordered and owed.</summary>
     public IReadOnlyList<OwedPart> Owed => JsonSerializer.Deserialize<OwedPart[]>(OwedWhat) ?? [];
 
+    /// <summary>When something is next due after the hand-over, in ms since 1970; null where nothing is.</summary>
+    public long? FollowUpMs { get; set; }
+    /// <summary>What that is: a word of <see cref="FollowUpKind"/>; empty where nothing is due.</summary>
+    public string FollowUpWhat { get; set; } = "";
+
     /// <summary>How much work comes after what is owed, by usual times, minutes; 0 where nothing is.</summary>
     public double LeftAfterMinutes { get; set; }
 
@@ -117,6 +123,8 @@ public sealed class JobRow
         var owed = Core.Parts.Orders.Of(record).Where(o => o.Came is null).ToArray();
         OwedWhat = record.EndEntry() is null ? JsonSerializer.Serialize(owed.Select(o => new OwedPart(o.What, o.Due?.ToUnixTimeMilliseconds()))) : "[]";
         LeftAfterMinutes = record.EndEntry() is null ? Core.Jobs.Outlook.LeftAfter(job) : 0;
+        (FollowUpMs, FollowUpWhat) = FollowUps.Of(job.Context) is [var follow, ..] ? ((long?)follow.Due.ToUnixTimeMilliseconds(), JsonForm.WordOf(follow.Kind))
+            : ((long?)null, "");
         Family = PartNumber.Plain(machine.Engine);
         Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
@@ -138,6 +146,7 @@ public sealed class JobRow
         && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
         other.NextWaits, other.NextOpen)
         && (Family, Cause, OwedWhat, LeftAfterMinutes) == (other.Family, other.Cause, other.OwedWhat, other.LeftAfterMinutes)
+        && (FollowUpMs, FollowUpWhat) == (other.FollowUpMs, other.FollowUpWhat)
         && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
         other.EntryCount, other.Head);
 

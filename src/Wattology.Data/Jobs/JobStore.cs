@@ -217,6 +217,16 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tim
         return await db.Jobs.FromSql(found).AsNoTracking().ToListAsync(cancel);
     }
 
+    /// <summary>Jobs that left the shop and have something due until a time, the most overdue first.</summary>
+    /// <param name="until">Until when.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IReadOnlyList<JobRow>> DueAsync(DateTimeOffset until, CancellationToken cancel = default)
+    {
+        var ms = until.ToUnixTimeMilliseconds();
+        return await db.Jobs.AsNoTracking().Where(j => j.FollowUpMs != null && j.FollowUpMs <= ms).OrderBy(j => j.FollowUpMs).ThenBy(j => j.Row).Take(ListMost)
+            .ToListAsync(cancel);
+    }
+
     /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>
     public async Task<IReadOnlyList<EarlierJob>> EarlierAsync(JudgedJob job)
     {

@@ -260,6 +260,13 @@ namespace Wattology.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("FollowUpMs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FollowUpWhat")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("HandedOverMs")
                         .HasColumnType("INTEGER");
 
@@ -349,6 +356,9 @@ namespace Wattology.Data.Migrations
                         .HasFilter("Cause <> ''");
 
                     b.HasIndex("Family", "Row");
+
+                    b.HasIndex("FollowUpMs", "Row")
+                        .HasFilter("FollowUpMs IS NOT NULL");
 
                     b.HasIndex("Prefix", "Serial");
 

@@ -50,10 +50,11 @@ public static class Commands
 
         var gaugePort = new Option<int>("--port") { Description = "Port on this machine to listen on.", DefaultValueFactory = _ => DefaultGaugePort };
         gaugePort.Validators.Add(r => { if (r.GetValueOrDefault<int>() is < 1 or > 65535) r.AddError("A port lies from 1 up to 65535."); });
-        var scenario = new Option<string>("--scenario") { Description = $"What is wrong with the simulated engine of the gauge box: {string.Join(", ", Scenarios.All.Keys)}.",
+        var known = string.Join(", ", Scenarios.All.Keys);
+        var scenario = new Option<string>("--scenario") { Description = $"What is wrong with the simulated engine of the gauge box: {known}.",
             DefaultValueFactory = _ => "healthy" };
         scenario.Validators.Add(r => { if (!Scenarios.All.ContainsKey(r.GetValueOrDefault<string>()!))
-            r.AddError($"There is no such scenario; known are {string.Join(", ", Scenarios.All.Keys)}."); });
+            r.AddError($"There is no such scenario; known are {known}."); });
         var rate = new Option<double>("--rate") { Description = "Samples a second, 1 to 200.", DefaultValueFactory = _ => 20 };
         rate.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (>= 1 and <= 200)) r.AddError("A rate lies from 1 up to 200 a second."); });
         var speed = new Option<double>("--speed") { Description = "How many times faster than life, up to 100.", DefaultValueFactory = _ => 1 };

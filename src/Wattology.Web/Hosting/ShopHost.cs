@@ -77,6 +77,7 @@ public static class ShopHost
         app.MapRazorPages();
         app.MapCalculations();
         app.MapJobFiles();
+        app.MapFollowUps();
         app.MapPhotos();
         app.MapUnderstand();
         app.MapLive();

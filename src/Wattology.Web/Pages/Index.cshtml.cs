@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.BookIn;
+using Wattology.Core.FollowUp;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Yard;
@@ -27,12 +28,26 @@ public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
     /// <param name="Jobs">The jobs.</param>
     public sealed record Group(string Title, IReadOnlyList<JobRow> Jobs);
 
+    private static readonly TimeSpan Ahead = TimeSpan.FromDays(7);
+
     /// <summary>What is searched for; null for the yard.</summary>
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
 
     /// <summary>The jobs shown.</summary>
     public IReadOnlyList<JobRow> Jobs { get; private set; } = [];
+
+    /// <summary>Jobs that left, with something due by now or within a week.</summary>
+    public IReadOnlyList<JobRow> Due { get; private set; } = [];
+
+    /// <summary>What is due on a job that left, in words, and whether it is past.</summary>
+    public (string Words, bool Late) DueWords(JobRow job)
+    {
+        var at = DateTimeOffset.FromUnixTimeMilliseconds(job.FollowUpMs!.Value);
+        var what = FollowUps.TitleOf(JsonForm.ValueOf<FollowUpKind>(job.FollowUpWhat) ?? FollowUpKind.Levels);
+        return ($"{what}, {(at < times.Now ? "was due" : "due")} {times.Day(at)}",
+            at < times.Now);
+    }
 
     /// <summary>The same, by what they wait for.</summary>
     public IEnumerable<Group> Groups { get; private set; } = [];
@@ -42,6 +57,7 @@ public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
     {
         Q = string.IsNullOrWhiteSpace(Q) ? null : Q.Trim();
         Jobs = await jobs.YardAsync(Q, cancel);
+        if (Q is null) Due = await jobs.DueAsync(times.Now + Ahead, cancel);
         Groups = Q is null ? WaitWords.Select(w => new Group(w.Value, [.. Jobs.Where(j => j.Waits == w.Key)])).Where(g => g.Jobs.Count > 0)
             : Jobs.Count > 0 ? [new Group("Found", Jobs)] : [];
     }

@@ -41,7 +41,8 @@ public sealed class LiveTests
     }
 
     // The number as it stands; what is not read is a dash.
-    private static double Kpa(Bay bay) => double.TryParse(bay.Look("[data-gauge-now]").Text, System.Globalization.CultureInfo.InvariantCulture, out var kpa) ? kpa
+    private static double Kpa(Bay bay) => double.TryParse(bay.Look("[data-gauge-now]").Text, System.Globalization.CultureInfo.InvariantCulture, out var kpa)
+        ? kpa
         : double.NaN;
 
     [Fact]

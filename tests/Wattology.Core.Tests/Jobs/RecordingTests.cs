@@ -55,7 +55,8 @@ public sealed class RecordingTests
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
         Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "comeback-of", "core-value", "crankcase-deferred", "ended", "finding",
-            "finding-measured", "finding-otherwise", "fired", "gauge-off", "gauge-on", "hardest-joint", "hose-led", "hose-off", "joint-opened", "joints-closed", "looked",
+            "finding-measured", "finding-otherwise", "fired", "followed-up", "gauge-off", "gauge-on", "hardest-joint", "hose-led", "hose-off",
+                "joint-opened", "joints-closed", "looked",
                 "looked-again",
             "loose-end-closed", "loose-end-opened", "oiled", "order-came", "order-moved", "part", "part-tagged", "photo", "photo-marked",
             "piece-found", "piece-missing", "port-plugged", "put-on", "snag", "tightened", "trouble-seen", "unit-reached", "unit-sent-back", "wait-begun",
@@ -73,7 +74,8 @@ public sealed class RecordingTests
     public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
     {
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
-        Assert.Equal(["cause", "cause-also", "coolant-volume", "core-value", "crankcase-deferred", "gauge-off", "gauge-on", "hardest-joint", "hold-point-passed", "oil-service",
+        Assert.Equal(["cause", "cause-also", "coolant-volume", "core-value", "crankcase-deferred", "followed-up", "gauge-off", "gauge-on", "hardest-joint",
+            "hold-point-passed", "oil-service",
             "order-came",
             "order-moved", "ordered",
             "part", "part-released", "part-tagged", "photo",

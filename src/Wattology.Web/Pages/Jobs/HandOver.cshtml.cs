@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Checks;
 using Wattology.Core.Commissioning;
 using Wattology.Core.Entries;
+using Wattology.Core.FollowUp;
 using Wattology.Core.HandOver;
 using Wattology.Web.Forms;
 
@@ -21,6 +22,16 @@ public sealed class HandOverModel(SheetServices services) : HoldPointSheetModel(
 
     /// <inheritdoc/>
     public override string PointTitle => "Before hand-over";
+
+    /// <summary>What is due since it was handed over.</summary>
+    public IReadOnlyList<DueLine> Due => FollowUps.Of(Job.Context);
+
+    /// <summary>Something that was due was seen to.</summary>
+    public async Task<IActionResult> OnPostFollowedAsync([Typed] FollowedUp? followed)
+    {
+        PrepareForm();
+        return await RecordAsync(followed, followed is null ? "" : $"{FollowUps.TitleOf(followed.Kind)}: seen to.");
+    }
 
     /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();

@@ -47,7 +47,7 @@
   });
 
   const start = () => {
-    if (leading || !box() || box().dataset.gauge !== 'on') return;
+    if (leading || !box()) return;
     if (start.asked) return;
     start.asked = true;
     if (navigator.locks) navigator.locks.request('wattology-gauge', lead);
@@ -74,7 +74,8 @@
     const words = [];
     if (!state.box) words.push('no values: use lamp or gauge by eye');
     if (state.garbage) words.push(`${state.garbage} lines of garbage`);
-    if (state.drift !== null && Math.abs(state.drift) > 0.002) words.push(`its clock runs ${state.drift > 0 ? 'fast' : 'slow'} by ${(100 * Math.abs(state.drift)).toFixed(1)} %: corrected`);
+    const off = Math.abs(state.drift || 0);
+    if (off > 0.002) words.push(`its clock runs ${state.drift > 0 ? 'fast' : 'slow'} by ${(100 * off).toFixed(1)} %: corrected`);
     says(words.join(' · '));
     for (const el of document.querySelectorAll('[data-gauge-watch]')) {
       el.dataset.gaugeWatch = state.watch || '';

@@ -11,9 +11,9 @@
   const write = kept => { try { localStorage.setItem(store, JSON.stringify(kept)); } catch { /* it is still on the page */ } };
   const mine = () => read().filter(k => k.who === who);
 
-  // What was refused stands until somebody has seen it.
+  // What was refused stands until somebody has seen it; that the line is back, for its moment.
   const seen = document.getElementById('lost-seen');
-  const hide = () => { if (seen.hidden) bar.hidden = true; };
+  const hide = () => { if (seen.hidden && !bar.classList.contains('back')) bar.hidden = true; };
   seen.addEventListener('click', () => { seen.hidden = true; hide(); });
 
   const tell = text => {
@@ -33,7 +33,8 @@
         const token = document.querySelector('input[name="__RequestVerificationToken"]');
         const body = new URLSearchParams(item.fields);
         if (token) body.set('__RequestVerificationToken', token.value);
-        const answer = await fetch(item.url, { method: 'POST', body, signal: AbortSignal.timeout(15000), headers: { 'HX-Request': 'true', 'HX-Current-URL': location.href } });
+        const answer = await fetch(item.url, { method: 'POST', body, signal: AbortSignal.timeout(15000), headers: { 'HX-Request': 'true',
+            'HX-Current-URL': location.href } });
         if (answer.status >= 500 || answer.status === 401) break;
         if (!answer.ok) {
           const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
@@ -55,7 +56,7 @@
     words.textContent = sent === 1 ? 'The line is back: one answer was sent.' : `The line is back: ${sent} answers were sent.`;
     bar.hidden = false;
     bar.classList.add('back');
-    setTimeout(() => { hide(); bar.classList.remove('back'); }, 6000);
+    setTimeout(() => { bar.classList.remove('back'); hide(); }, 6000);
     return true;
   };
 

@@ -1,0 +1,50 @@
+using Ical.Net;
+using Ical.Net.CalendarComponents;
+using Ical.Net.DataTypes;
+using Ical.Net.Serialization;
+using Wattology.Core.FollowUp;
+using Wattology.Core.Inputs;
+using Wattology.Core.Jobs;
+using Wattology.Data.Jobs;
+using Wattology.Web.Hosting;
+
+namespace Wattology.Web.Jobs;
+
+/// <summary>What is due after the hand-over, as a calendar to take away: of one job, and of the shop.</summary>
+public static class FollowUpCalendar
+{
+    private const int AheadDays = 400;
+
+    /// <summary>Maps both.</summary>
+    public static void MapFollowUps(this WebApplication app)
+    {
+        app.MapGet("/jobs/{id}/follow-up.ics", async (string id, JobStore jobs, ShopTimes times, CancellationToken cancel)
+            => await jobs.FindAsync(id, cancel) is { } job ? File(Of(job, times), $"{job.Machine.Number}.ics") : Results.NotFound()).ExcludeFromDescription();
+        app.MapGet("/follow-up.ics", async (JobStore jobs, ShopTimes times, CancellationToken cancel)
+            => File((await jobs.DueAsync(times.Now.AddDays(AheadDays), cancel)).Select(r => Event(r.Id, r.Number, r.Machine, r.Customer, r.Contact,
+                JsonForm.ValueOf<FollowUpKind>(r.FollowUpWhat) ?? FollowUpKind.Levels, DateTimeOffset.FromUnixTimeMilliseconds(r.FollowUpMs!.Value), "",
+                    times)),
+                "follow-up.ics")).ExcludeFromDescription();
+    }
+
+    private static IEnumerable<CalendarEvent> Of(JudgedJob job, ShopTimes times) => FollowUps.Of(job.Context).Select(d => Event(job.Record.Id,
+        job.Machine.Number, job.Machine.Machine, job.Machine.Customer, job.Machine.Contact, d.Kind, d.Due, d.Why, times));
+
+    // A whole day: nobody is held to the minute of a hand-over.
+    private static CalendarEvent Event(string id, string number, string machine, string customer, string contact, FollowUpKind kind, DateTimeOffset due,
+        string why, ShopTimes times) => new()
+    {
+        Uid = $"{id}-{JsonForm.WordOf(kind)}@wattology",
+        Summary = $"{number}: {FollowUps.TitleOf(kind)}, {machine}",
+        Description = string.Join("\n", new[] { why, customer, contact }.Where(t => t.Length > 0)),
+        Start = new CalDateTime(DateOnly.FromDateTime(times.InShop(due).DateTime)),
+        DtStamp = new CalDateTime(times.Now.UtcDateTime, "UTC"),
+    };
+
+    private static IResult File(IEnumerable<CalendarEvent> events, string name)
+    {
+        var calendar = new Calendar { ProductId = "-//Wattology//follow-up//EN" };
+        calendar.Events.AddRange(events);
+        return Results.File(System.Text.Encoding.UTF8.GetBytes(new CalendarSerializer().SerializeToString(calendar)!), "text/calendar", name);
+    }
+}
