@@ -19,7 +19,7 @@ public sealed class GaugeBox : IAsyncDisposable
     private readonly double _speed;
     private int _ended;
 
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(1);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
 
     private sealed record Client(TcpClient Tcp, StreamWriter Out);
 

@@ -18,12 +18,14 @@ public static class LiveStream
     /// <summary>Maps the stream.</summary>
     public static void MapLive(this WebApplication app) => app.MapGet("/live/gauge", StreamAsync).ExcludeFromDescription();
 
-    private static async Task StreamAsync(HttpContext context, GaugeLink link, TimeProvider clock)
+    private static async Task StreamAsync(HttpContext context, GaugeLink link, TimeProvider clock, IHostApplicationLifetime life)
     {
         context.Response.ContentType = "text/event-stream";
         context.Response.Headers["X-Accel-Buffering"] = "no";
         context.Features.Get<Microsoft.AspNetCore.Http.Features.IHttpResponseBodyFeature>()?.DisableBuffering();
-        var stop = context.RequestAborted;
+        // A server that is ended does not wait for those who listen.
+        using var ends = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
+        var stop = ends.Token;
         try
         {
             await SendAsync(context, "state", State(link.State, clock), stop);

@@ -4,7 +4,12 @@ using Wattology.StandIns.Gauge;
 
 namespace Wattology.Browser.Tests.Gauge;
 
+/// <summary>What goes by the clock of life has the machine to itself.</summary>
+[CollectionDefinition(nameof(Alone), DisableParallelization = true)]
+public sealed class Alone;
+
 /// <summary>A gauge box reads a burst and a run through the live page: nothing is typed, and what goes wrong stops the hands.</summary>
+[Collection(nameof(Alone))]
 public sealed class LiveTests
 {
     private static async Task<(RunningShop Shop, GaugeBox Box)> ShopWithBoxAsync()

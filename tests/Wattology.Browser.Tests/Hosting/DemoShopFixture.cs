@@ -9,7 +9,12 @@ public sealed class DemoShopFixture : IAsyncLifetime
 {
     public RunningShop Shop { get; private set; } = null!;
 
-    public async ValueTask InitializeAsync() => Shop = await RunningShop.DemoAsync();
+    public async ValueTask InitializeAsync()
+    {
+        // A browser is waited for on a thread of the pool; what listens in this process must not wait for one.
+        ThreadPool.SetMinThreads(32, 32);
+        Shop = await RunningShop.DemoAsync();
+    }
 
     public ValueTask DisposeAsync() => Shop.DisposeAsync();
 }

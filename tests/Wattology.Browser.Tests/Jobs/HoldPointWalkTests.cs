@@ -207,6 +207,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Type("engine", "Brannock D4 walk");
         bay.Type("reason", "The plate says so.");
         bay.PressButton("Record the correction");
+        bay.See("#sheet-title", "This job");
         MakeSafe(bay, job, "prime");
         bay.PressButton("Record it oiled");
         bay.Answer("wheel-1", "free");

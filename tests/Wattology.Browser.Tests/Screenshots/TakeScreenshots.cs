@@ -30,7 +30,6 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("book-in", "/book-in");
         var tractor = Job("Lifeboat tractor");
         Take("drawing", tractor);
-        Take("drawing-twin-tablet", Job("Pilot launch"), tablet);
         Take("findings", Job("Brewery van") + "/findings");
         Take("oil-supply", Job("Forage harvester, red") + "/oil-supply/1", null, () =>
         {
@@ -89,7 +88,33 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
             desk.See("#photo-angle", "off plumb");
         });
         Take("yard-phone", "/", phone);
-        Take("release", Job("Road sweeper", "Parts") + "/release");
+        Take("assembly-tablet", tractor + "/assembly/1", tablet, () =>
+        {
+            while (!tablet.IsThere(".assembly.homing"))
+            {
+                var on = tablet.Driver.FindElements(By.CssSelector(".walk .is-on")).Count;
+                tablet.Touch(".walk-row.is-next .walk-acts form .touch");
+                tablet.Until(() => tablet.Driver.FindElements(By.CssSelector(".walk .is-on")).Count > on || tablet.IsThere(".assembly.homing"), () => "not on");
+                if (!tablet.IsThere("#home-drain-flange.is-next")) continue;
+                tablet.Press("#home-drain-flange input[value='2']");
+                tablet.Touch("#home-drain-flange [value=feel]");
+                tablet.See("#home-drain-flange", "all 2 by feel");
+            }
+            tablet.Press("#home-manifold input[value='8']");
+        });
+        Take("prime-live", Job("Pilot launch") + "/prime", tablet, () =>
+        {
+            tablet.PressButton("Read this job with it");
+            tablet.See(".said", "is on this job");
+            tablet.Choose("turbo", "2");
+            tablet.Choose("method", "syringe");
+            tablet.PressButton("Record it oiled");
+            tablet.See(".said", "turn the wheel by hand");
+            tablet.Answer("wheel", "free", turbo: 2);
+            tablet.Answer("crank-clear", "nobody-near");
+            tablet.PressButton("Start burst 2");
+            tablet.See("[data-gauge-watch]", "Pressure after");
+        });
         Take("prime-stop", Job("Wheel loader", "Prime") + "/prime");
         Take("start", Job("Mail van") + "/start");
         Take("references", Job("Hill-climb") + "/references");

@@ -22,6 +22,9 @@ public abstract class LiveSheetModel(SheetServices services) : HoldPointSheetMod
     /// <summary>A simulated engine proves nothing here: this is no demo shop.</summary>
     public bool ProvesNothing => Box.Simulated && !Job.Context.Demo;
 
+    /// <summary>The box reads this job now, and what it reads counts.</summary>
+    public bool BoxCounts => BoxReads && !ProvesNothing;
+
     /// <summary>What pressure must reach while cranking, kPa.</summary>
     public Limit EnoughPressure => Job.Context.Limits.Choose(PressureLimits.Cranking);
 

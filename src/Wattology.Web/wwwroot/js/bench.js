@@ -1,4 +1,19 @@
 // What lives only in the browser: the stopwatch, the running timers, and the dial. No rule of the trade is here.
+// A sound that carries over a starter: two tones in turn.
+const soundTones = (low, high, times) => {
+  try {
+    const audio = new AudioContext();
+    for (let i = 0; i < times; i++) {
+      const tone = audio.createOscillator();
+      tone.type = 'square';
+      tone.frequency.value = i % 2 ? high : low;
+      tone.connect(audio.destination);
+      tone.start(audio.currentTime + i * 0.25);
+      tone.stop(audio.currentTime + i * 0.25 + 0.2);
+    }
+  } catch { /* no sound device: the screen says it too */ }
+};
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('stopwatch', () => ({
     since: 0, gone: 0, tick: null,
@@ -61,19 +76,7 @@ document.addEventListener('alpine:init', () => {
       return this.gone.toFixed(1);
     },
     get state() { return this.gone < this.limit ? 'counting' : this.good ? 'reached' : 'over'; },
-    ring() {
-      try {
-        const audio = new AudioContext();
-        for (let i = 0; i < 5; i++) {
-          const tone = audio.createOscillator();
-          tone.type = 'square';
-          tone.frequency.value = i % 2 ? 1320 : 990;
-          tone.connect(audio.destination);
-          tone.start(audio.currentTime + i * 0.25);
-          tone.stop(audio.currentTime + i * 0.25 + 0.2);
-        }
-      } catch { /* no sound device: the screen says it too */ }
-    },
+    ring() { soundTones(990, 1320, 5); },
     destroy() { clearInterval(this.tick); },
   }));
 });

@@ -82,26 +82,11 @@
       const said = state.watch === 'shown' ? `Pressure after ${state.first.toFixed(1)} s: stop` : state.watch === 'lost' ? 'Pressure lost' : '';
       if (el.textContent !== said) {
         el.textContent = said;
-        if (said) sound();
+        if (said) soundTones(1110, 1480, 4);
       }
     }
     if (state.watch === 'shown') act('shown', 'yes');
     if (state.watch === 'lost') act('lost', 'yes');
-  };
-
-  // A sound that carries over a starter.
-  const sound = () => {
-    try {
-      const audio = new AudioContext();
-      for (let i = 0; i < 4; i++) {
-        const tone = audio.createOscillator();
-        tone.type = 'square';
-        tone.frequency.value = i % 2 ? 1480 : 1110;
-        tone.connect(audio.destination);
-        tone.start(audio.currentTime + i * 0.22);
-        tone.stop(audio.currentTime + i * 0.22 + 0.18);
-      }
-    } catch { /* no sound device: the screen says it too */ }
   };
 
   const draw = () => {
