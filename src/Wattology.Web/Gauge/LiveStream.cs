@@ -28,12 +28,13 @@ public static class LiveStream
         var stop = ends.Token;
         try
         {
+            // It listens before it says how things stand, so that no change falls between the two.
+            var listening = link.ListenAsync(stop).GetAsyncEnumerator(stop);
+            var next = listening.MoveNextAsync().AsTask();
             await SendAsync(context, "state", State(link.State, clock), stop);
             var back = link.Since(clock.GetUtcNow().ToUnixTimeMilliseconds() - BackMs);
             if (back.Count > 0) await SendAsync(context, "samples", Samples(back), stop);
             var pending = new List<TakenSample>();
-            var listening = link.ListenAsync(stop).GetAsyncEnumerator(stop);
-            var next = listening.MoveNextAsync().AsTask();
             while (true)
             {
                 // A few together: ten times a second is as smooth as the eye wants, and half the work.
