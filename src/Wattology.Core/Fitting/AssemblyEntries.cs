@@ -269,7 +269,7 @@ public sealed record Retorqued([Bounds(1, 2)] int Turbo, string Step, [Bounds(1,
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<Retorqued>("retorqued", "Tightened again after heat",
         (job, n) => $"{job.Which(n.Body.Turbo)}{AssemblySteps.TitleOf(n.Body.Step)}, heat cycle {n.Body.HeatCycle}: "
-            + (n.Body.MovedDeg.All(m => Math.Abs(m) < Tightening.MoveSeenDeg) ? $"none of {n.Body.MovedDeg.Count} moved"
+            + (!Tightening.Moved(n.Body.MovedDeg) ? $"none of {n.Body.MovedDeg.Count} moved"
                 : $"moved {string.Join(", ", n.Body.MovedDeg.Select(m => $"{ShopUnits.Digits(m)}°"))}"))
     {
         Ages = Ages.Lasts,

@@ -58,7 +58,7 @@ public static class Tightening
 {
     private static readonly int[] UsualCycles = [1, 3, 5];
     private const int RoundsWithoutMove = 2;
-    internal const double MoveSeenDeg = 1;
+    private const double MoveSeenDeg = 1;
 
     /// <summary>Usual stages, percent of the torque.</summary>
     public static readonly IReadOnlyList<double> UsualStages = [40, 70, 100];
@@ -96,13 +96,17 @@ public static class Tightening
             .. anglesDeg.SelectMany((angle, a) => turns.Select(f => new TighteningMove(sharesPct.Count + a + 1, f, null, angle)))];
     }
 
+    /// <summary>Whether any fixing moved in a round: less than 1° is no move.</summary>
+    /// <param name="movedDeg">How far each moved, degrees.</param>
+    public static bool Moved(IReadOnlyList<double> movedDeg) => movedDeg.Any(m => Math.Abs(m) >= MoveSeenDeg);
+
     /// <summary>After which heat cycle the next re-torque is due; null once two rounds running moved no fixing.</summary>
     /// <remarks>After cycles 1, 3 and 5, then every second one for as long as anything moves. Less than 1° is no move.</remarks>
     public static int? NextRetorque(IReadOnlyList<RetorqueRound> done)
     {
         // A round counts once, however often it is written down: what moved in any of them moved.
         var rounds = done.GroupBy(r => r.HeatCycle).OrderBy(g => g.Key).Select(g => new RetorqueRound(g.Key, [.. g.SelectMany(r => r.MovedDeg)])).ToArray();
-        if (rounds.Length >= RoundsWithoutMove && rounds[^RoundsWithoutMove..].All(r => r.MovedDeg.All(m => Math.Abs(m) < MoveSeenDeg))) return null;
+        if (rounds.Length >= RoundsWithoutMove && !rounds[^RoundsWithoutMove..].Any(r => Moved(r.MovedDeg))) return null;
         var last = rounds.Length == 0 ? 0 : rounds[^1].HeatCycle;
         return UsualCycles.Cast<int?>().FirstOrDefault(c => c > last) ?? last + 2;
     }

@@ -62,19 +62,13 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, I
     /// <param name="address">Host and port.</param>
     public void Lend(string address) => _lent = address;
 
-    private void DialFor(string? address)
-    {
-        lock (_gate) _state = _state with { Address = address, Box = null };
-        var before = Interlocked.Exchange(ref _dialled, new CancellationTokenSource());
-        before.Cancel();
-    }
-
     /// <summary>Sets where the box listens, for good.</summary>
     /// <param name="address">Host and port; null for none.</param>
     public async Task DialAsync(string? address)
     {
         await KeepAsync(AddressKey, address);
-        DialFor(address ?? _lent);
+        lock (_gate) _state = _state with { Address = address ?? _lent, Box = null };
+        await Interlocked.Exchange(ref _dialled, new CancellationTokenSource()).CancelAsync();
     }
 
     /// <summary>Puts the box on a job, or takes it off.</summary>
