@@ -96,6 +96,9 @@ public static class Bursts
     /// <summary>The answer that cranks to catch oil from the feed.</summary>
     public const string ToCatch = "catch";
 
+    /// <summary>The answer that somebody is under the engine or at it.</summary>
+    public const string SomeoneUnder = "someone-under";
+
     /// <summary>What it is cranked for.</summary>
     public static readonly Question Purpose = new("crank-purpose", "What it is cranked for",
     [
@@ -108,13 +111,20 @@ public static class Bursts
     public static readonly Question Clear = new("crank-clear", "Hands, tools and rags clear",
     [
         new("nobody-near", "nobody near it: all clear") ,
-        new("someone-under", "someone is under or at it", Asks: "Who gives the call, and who stops it") { Known = Known.Told },
+        new(SomeoneUnder, "someone is under or at it", Asks: "Who gives the call, and who stops it: two names") { Known = Known.Told },
     ])
     {
         Momentary = true,
+        Refuse = (_, look) => look.Answer == SomeoneUnder && !SaysTwo(look.Because)
+            ? "Two names: who gives the call, and who stops it, such as ‘Ada calls, Bram stops’." : null,
         ReopenedBy = [Reopening.ByLook(Purpose, "it is cranked for something else now")],
         Caution = new("A life may hang on this: nobody cranks with hands in the engine. With someone under it: two names, a clear call, one stop."),
     };
+
+    // One who calls and stops alone cannot be told by the one underneath that the call was not heard.
+    private static bool SaysTwo(string names)
+        => names.Split([",", ";", "/", " and ", " & ", "+"], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Where(n => n.Any(char.IsLetter)).Select(n => n.Split(' ')[0]).Distinct(StringComparer.OrdinalIgnoreCase).Count() >= 2;
 
     /// <summary>What it is cranked for at present; null when nobody said.</summary>
     public static string? PurposeOf(JobContext job) => Purpose.Read(job, 0).Noted?.Body.Answer;

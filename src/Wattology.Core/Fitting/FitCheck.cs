@@ -29,7 +29,7 @@ public static class FitCheck
     };
 
     /// <summary>The feed.</summary>
-    public static readonly Question FeedConnected = new("feed-connected", "Feed connected and tight",
+    public static readonly Question FeedConnected = new(JointList.FeedOn, "Feed connected and tight",
         [new("tight", "connected, new washers, tight"), new("not-tight", "not tight yet", Verdict.Stop)])
     {
         PerTurbo = true,

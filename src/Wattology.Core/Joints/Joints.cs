@@ -34,6 +34,9 @@ public static class JointList
     private const string Water = "water";
     private const string FuelLine = "fuel";
 
+    /// <summary>The question whose answer says that a feed is on again.</summary>
+    public const string FeedOn = "feed-connected";
+
     /// <summary>The joints of the feed.</summary>
     public static readonly IReadOnlyList<string> Feed = ["feed-take-off", "feed-inlet"];
 

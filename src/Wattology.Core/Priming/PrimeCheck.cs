@@ -17,11 +17,11 @@ public static class PrimeCheck
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Prime", DrawnPart.Engine, Read)
     {
-        Kinds = [FiringTaken.Kind, FiringRestored.Kind, FiringDisabled.Kind, Oiled.Kind, Primed.Kind, BurstStarted.KindOf(job => Cranking.Of(job).Refusal()),
+        Kinds = [FiringTaken.Kind, FiringRestored.Kind, FiringDisabled.Kind, PrimeChosen.Kind, PrimeVolumes.Kind, Oiled.Kind, Primed.Kind, BurstStarted.KindOf(job => Cranking.Of(job).Refusal()),
             CrankEnded.Kind, BurstEnded.Kind, PressureRead.Kind, PressureNoted.Kind],
-        Questions = [Bursts.Purpose, Bursts.Clear, PrimeQuestions.Wheel, PrimeQuestions.PumpDriven],
+        Questions = [Bursts.Purpose, Bursts.Clear, PrimeQuestions.Wheel, PrimeQuestions.PumpDriven, PrimeQuestions.DriveBack],
         Schools = [Oiled.By],
-        Limits = [CrankingLimits.Burst, CrankingLimits.Rest, CrankingLimits.Bursts, CrankingLimits.Cooling, PressureLimits.Cranking, PressureLimits.Standing],
+        Limits = [CrankingLimits.Burst, CrankingLimits.Rest, CrankingLimits.Bursts, CrankingLimits.Cooling, PressureLimits.Cranking, PressureLimits.Standing, PrimeVolumes.StoodOpen],
         Items =
         [
             // These three are a touch each, and a person may stand in the fan: no reason is quicker or better.
@@ -34,6 +34,7 @@ public static class PrimeCheck
             ItemDefinition.Asked(HoldPoint.Start, PrimeQuestions.Wheel, "Wheel turns free"),
             ItemDefinition.Asked(HoldPoint.Start, DrainCheck.End, "Oil seen leaving the drain end", (context, turbo)
                 => PrimeQuestions.PumpDriven.Read(context.Job, 0).Answered && !PlateCheck.Stays(context.Job, turbo)),
+            ItemDefinition.Asked(HoldPoint.Start, PrimeQuestions.DriveBack, "What drove the pump is out, its drive back"),
             new(HoldPoint.Start, "pressure", "Oil pressure proved", (context, _) => Pressure(Cranking.Of(context.Job))),
         ],
     };

@@ -21,6 +21,25 @@ public enum PrimeMethod
     BucketFirst,
 }
 
+/// <summary>How this job is primed.</summary>
+/// <param name="Method">By which school.</param>
+/// <param name="Why">Why another than the shop's; blank where it is the shop's own.</param>
+public sealed record PrimeChosen(PrimeMethod Method, string Why = "") : EntryBody
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<PrimeChosen>("prime-chosen", "Priming chosen for this job",
+        (_, n) => $"{JsonForm.Plain(n.Body.Method)}{(n.Body.Why.Length > 0 ? $": {n.Body.Why}" : "")}")
+    {
+        Ages = Ages.Lasts,
+        Refuse = (job, body) => Crank.Bursts.Running(job.Record) is not null ? new("A burst is running: choose after it.", "method")
+            : Oiled.RefuseWithout(job, body.Method, body.Why),
+    };
+
+    /// <summary>How a job is primed, and why so where that is said: as chosen for it, or as the shop does.</summary>
+    public static (PrimeMethod Method, string Why) On(JobContext job) => job.Record.Latest<PrimeChosen>() is { Body: var chosen }
+        ? (chosen.Method, chosen.Why) : (JsonForm.ValueOf<PrimeMethod>(job.Schools.Choose(Oiled.By).Choice.Id) ?? PrimeMethod.Syringe, "");
+}
+
 /// <summary>One turbo was oiled.</summary>
 /// <param name="Turbo">Which turbo, from 1.</param>
 /// <param name="Method">By which school.</param>
@@ -42,9 +61,13 @@ public sealed record Oiled([Bounds(1, 2)] int Turbo, PrimeMethod Method, [Bounds
     {
         Correction = Correction.ByTakingBack,
         Refuse = (job, body) => body.Turbo > job.Record.Machine().Turbos ? new("This job has one turbo.", "turbo")
-            : job.Schools.Choose(By).Choice is var usual && usual.Id != JsonForm.WordOf(body.Method) && string.IsNullOrWhiteSpace(body.Why)
-            ? new($"Say why this job differs from the usual {usual.Words}.", "why") : null,
+            : RefuseWithout(job, body.Method, body.Why),
     };
+
+    // Another school than the shop's takes a reason, whoever says it and wherever.
+    internal static Refusal? RefuseWithout(JobContext job, PrimeMethod method, string why)
+        => job.Schools.Choose(By).Choice is var usual && usual.Id != JsonForm.WordOf(method) && string.IsNullOrWhiteSpace(why)
+            ? new($"Say why this job differs from the usual {usual.Words}.", "why") : null;
 
     /// <summary>All it says, in one line.</summary>
     public string Words => $"{JsonForm.Plain(Method)}{(OilMl is { } ml ? $", {ml:0.#} ml" : "")}{(Why.Length > 0 ? $" ({Why})" : "")}";
@@ -244,5 +267,22 @@ public static class PrimeQuestions
     [
         new("hand-tool", "by hand tool"),
         new("drill", "by a drill"),
-    ]) { Hint = "Counts as cranking: the gauge or lamp is read meanwhile or after, and oil is looked for at the drain end." };
+    ])
+    {
+        Hint = "Counts as cranking: the gauge or lamp is read meanwhile or after, and oil is looked for at the drain end.",
+        Caution = new("A drill on an oil pump can wrench a wrist: the right way round, low speed, both hands. A container under the drain."),
+    };
+
+    /// <summary>What was taken out to drive the pump.</summary>
+    public static readonly Question DriveBack = new("drive-back", "Distributor or pump drive",
+    [
+        new("back", "back, its timing mark as it was"),
+        new("nothing-out", "nothing was taken out for it"),
+        new("still-out", "still out", Verdict.Stop) { Barred = true },
+    ])
+    {
+        Applies = (job, _) => PumpDriven.Read(job, 0).Noted is not null,
+        ReopenedBy = [Reopening.ByLook(PumpDriven, "the pump was driven again")],
+        Hint = "A distributor or drive that sits a tooth off fires at the wrong time, or leaves the pump standing.",
+    };
 }

@@ -36,7 +36,7 @@ public sealed class AxeTests(DemoShopFixture demo)
                 busy + "/control/1", cured + "/references", cured + "/fuel", cured + "/mixture", cured + "/charge-air", cured + "/shaft-speed/1",
                 cured + "/coolant", cured + "/heat", cured + "/heat?list=true", "/limits?set=drain-tilt", "/limits?set=rod-school", "/threads",
                 "/limits/catch-ratio", suspect + "/suction", suspect + "/play/1", twin + "/crankcase", twin + "/clocking/2", busy + "/release",
-                    twin + "/prime", ready + "/start", running
+                    twin + "/prime", twin + "/prime?step=crank", twin + "/prime?step=oil-2", busy + "/prime?step=unable", ready + "/start", running
                 + "/start", running + "/hand-over", busy + "/record", busy + "/triage", busy + "/parts", busy + "/renew", busy + "/strip", busy
                     + "/strip?back=true", busy + "/beside/1", busy + "/old-parts", busy + "/snags",
                 busy + "/photos", "/parts-table", busy + "/fit", busy + "/assembly/1", twin + "/assembly/2", busy + "/fluids",
@@ -90,11 +90,12 @@ public sealed class AxeTests(DemoShopFixture demo)
         bay.Open(job + "/start");
         bay.See(".hold-point", "Seconds to pressure after firing set");
         Check(bay, found);
-        bay.Open(job + "/prime");
+        bay.PrimeAt(job, "unable");
         bay.Choose("fuel", "Injection fuse");
         bay.PressButton("Record as disabled");
-        bay.See(".plain-list", "Injection fuse");
+        bay.See(".said", "the engine cannot fire");
         bay.Answer("crank-purpose", "compression");
+        bay.See("#prime-now", "All clear");
         bay.Answer("crank-clear", "nobody-near");
         bay.PressButton("Start burst 1");
         bay.See(".instrument", "Cranking, burst 1");

@@ -84,7 +84,7 @@ public sealed class KeyboardTests(DemoShopFixture demo)
         bay.SignInAs("petra");
         var job = DemoJobs.Find(bay, "Sound Ferries");
         // What holds for the moment only is not kept: all clear said now is no all clear later.
-        bay.Open(job + "/prime");
+        bay.PrimeAt(job, "clear");
         Online(bay, false);
         bay.Press("#ask-crank-clear button[value='nobody-near']");
         bay.See("#lost", "connection is lost");

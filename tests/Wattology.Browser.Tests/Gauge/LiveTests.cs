@@ -58,11 +58,11 @@ public sealed class LiveTests
         await using var __ = box;
         using var bay = Tablet(shop, "petra");
         var job = Connect(bay, "Pilot launch", "/prime");
-        bay.Choose("turbo", "2");
-        bay.Choose("method", "syringe");
-        bay.PressButton("Record it oiled");
-        bay.See(".said", "turn the wheel by hand");
+        bay.See("#prime-now", "Oil in, turbo 2");
+        bay.PressButton("15 ml in");
+        bay.See("#prime-now", "Wheel by hand, turbo 2");
         bay.Answer("wheel", "free", turbo: 2);
+        bay.See("#prime-now", "All clear");
         bay.Answer("crank-clear", "nobody-near");
         using var other = Tablet(shop, "ines");
         other.Open(job + "/prime");

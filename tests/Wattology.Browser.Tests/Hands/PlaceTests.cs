@@ -74,11 +74,14 @@ public sealed class PlaceTests(DemoShopFixture demo)
         Assert.False(bay.IsThere("#finding-shaft-blued [aria-pressed=true]"));
 
         // After a burst to catch, the question about the oil stands next; after one to prime, the pressure.
-        bay.Open(job + "/prime");
-        bay.Answer("crank-purpose", "catch");
+        bay.PrimeAt(job, "unable");
         bay.Choose("fuel", "Fuel shut-off connector");
         bay.PressButton("Record as disabled");
+        bay.See(".said", "the engine cannot fire");
+        bay.Answer("crank-purpose", "catch");
+        bay.See("#prime-now", "All clear");
         bay.Answer("crank-clear", "nobody-near");
+        bay.See("#prime-now", "Oil into the container");
         bay.PressButton("Start burst 1");
         bay.PressButton("Stop cranking");
         bay.See("[data-next]", "Oil from the feed");

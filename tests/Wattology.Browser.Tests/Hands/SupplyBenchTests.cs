@@ -48,10 +48,10 @@ public sealed class SupplyBenchTests(DemoShopFixture demo)
         using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
         bay.SignInAs("ines");
         var job = bay.BookIn("Starved stacker");
-        bay.Open(job + "/prime");
+        bay.PrimeAt(job, "unable");
         bay.Choose("fuel", "Injection fuse");
         bay.PressButton("Record as disabled");
-        bay.See(".plain-list", "Injection fuse");
+        bay.See(".said", "the engine cannot fire");
         bay.Open(job + "/oil-supply/1");
         bay.Touch("#ask-feed-seen-1 button[value='steady']");
         bay.See("#mark-oil-supply-1", "sound, seen");

@@ -39,9 +39,9 @@ public sealed class TouchCountTests(DemoShopFixture demo)
 
     private static void Settle(Hand hand, string purpose)
     {
-        hand.Answer("crank-purpose", purpose);
-        hand.Touch("input[name=fuel][value='Injection fuse']").Touch("form[data-draft$='disable'] button").See(".plain-list", "Injection fuse");
-        hand.Answer("crank-clear", "nobody-near");
+        hand.See("#prime-now", "What for").Answer("crank-purpose", purpose).See("#prime-now", "Unable to fire")
+            .Touch("input[name=fuel][value='Injection fuse']").Touch("form[data-draft$='disable'] button").See("#prime-now", "All clear")
+            .Answer("crank-clear", "nobody-near");
     }
 
     private static void Burst(Hand hand, int number)
@@ -167,14 +167,13 @@ public sealed class TouchCountTests(DemoShopFixture demo)
         });
         Step("Prime, and pressure by a gauge", h =>
         {
-            h.Touch("#mark-prime").See("#sheet-title", "Prime").Answer("crank-purpose", "prime").Answer("crank-clear", "nobody-near");
-            h.Touch("form[data-draft$='oiled'] .acts button").See(".said", "turn the wheel by hand");
-            h.Answer("wheel-1", "free");
+            h.Touch("#mark-prime").See("#prime-now", "Oil in").Touch(".big-touches [value='15 ml']").See("#prime-now", "Wheel by hand")
+                .Answer("wheel-1", "free").See("#prime-now", "All clear").Answer("crank-purpose", "prime").Answer("crank-clear", "nobody-near");
             bay.WaitFor("Start burst 2", 75);
             h.Touch("form[action$='handler=Burst'] button").See(".instrument", "Cranking").Touch("button[name=seen][value=pressure]")
                 .See(".said", "What showed it");
             h.Touch("#pressure [name=by][value='direct-gauge']").Touch("[name=pressure_kpa]").Key("1", "8", "0", "done").Touch("#pressure [name=with]")
-                .Touch("#pressure .go").See("#sheet", "Oil pressure is proved");
+                .Touch("#pressure .go").See("#prime-now", "All back");
             h.Touch(".plain-list button").See(".said", "is back");
         });
         Step("First start", h =>

@@ -165,6 +165,13 @@ public sealed partial class Bay : IDisposable
         See(".said", "saved");
     }
 
+    /// <summary>Stands at a step of priming, whatever is next.</summary>
+    public void PrimeAt(string job, string step)
+    {
+        Open($"{job}/prime?step={step}");
+        Look($".prime-steps .now a[href$='step={step}']");
+    }
+
     /// <summary>Touches the button that reads so.</summary>
     public void PressButton(string words) => Again(() =>
     {

@@ -7,12 +7,15 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
 {
     private static void MakeSafe(Bay bay, string job, string purpose)
     {
-        bay.Open(job + "/prime");
-        bay.Answer("crank-purpose", purpose);
+        bay.PrimeAt(job, "unable");
         bay.Choose("fuel", "Injection fuse");
         bay.PressButton("Record as disabled");
-        bay.See(".plain-list", "Injection fuse");
+        bay.See(".said", "the engine cannot fire");
+        bay.PrimeAt(job, "clear");
+        bay.Answer("crank-purpose", purpose);
+        bay.PrimeAt(job, "clear");
         bay.Answer("crank-clear", "nobody-near");
+        if (purpose == "prime") bay.PrimeAt(job, "crank");
     }
 
     private static void Pressure(Bay bay, string by, string value, string known)
@@ -32,17 +35,16 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         var job = bay.BookIn("Walk press");
 
         // Pressure by a word, by a needle that moved, by nothing turned, unoiled.
-        bay.Open(job + "/prime");
+        bay.PrimeAt(job, "crank");
         Pressure(bay, "direct-gauge", "180", "told");
         bay.See(".fault-list", "what is told or assumed proves nothing");
-        bay.Open(job + "/prime");
         bay.Script("localStorage.clear()");
-        bay.Open(job + "/prime");
+        bay.PrimeAt(job, "crank");
         Pressure(bay, "direct-gauge", "1 kPa", "measured");
         bay.See(".said", "Recorded");
         bay.Open(job + "/record");
         bay.See(".record", "The needle moved, but it is not pressure.");
-        bay.Open(job + "/prime");
+        bay.PrimeAt(job, "crank");
         Pressure(bay, "direct-gauge", "180", "measured");
         bay.See(".said", "Recorded");
         bay.Open(job + "/record");
@@ -78,7 +80,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
 
         // A fuel relay kills no spark.
         var petrol = bay.BookIn("Walk petrol", "petrol");
-        bay.Open(petrol + "/prime");
+        bay.PrimeAt(petrol, "unable");
         bay.Choose("fuel", "Fuel pump relay");
         bay.PressButton("Record as disabled");
         bay.See(".fault-list", "A petrol engine needs fuel and spark both taken away");
@@ -208,9 +210,12 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.Type("reason", "The plate says so.");
         bay.PressButton("Record the correction");
         bay.See("#sheet-title", "This job");
-        MakeSafe(bay, job, "prime");
-        bay.PressButton("Record it oiled");
+        bay.PrimeAt(job, "oil-1");
+        bay.PressButton("15 ml in");
+        bay.See(".said", "turn the wheel by hand");
+        bay.PrimeAt(job, "wheel-1");
         bay.Answer("wheel-1", "free");
+        MakeSafe(bay, job, "prime");
         // Fit, level and feed stand open here: a technician passes them with a reason.
         bay.Type("pass_reason", "engine on the bench, feed and drain watched");
         bay.PressButton("Pass with items open");

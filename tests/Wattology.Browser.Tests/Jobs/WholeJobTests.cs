@@ -107,10 +107,12 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.See("#sheet .note", "Nothing says yet that the engine cannot fire");
         bay.Press("#sheet .note a");
         bay.See("#sheet-title", "Prime");
+        bay.See("#prime-now", "What for");
         bay.Answer("crank-purpose", "catch");
+        bay.See("#prime-now", "Unable to fire");
         bay.Choose("fuel", "Fuel shut-off connector");
         bay.PressButton("Record as disabled");
-        bay.See(".plain-list", "Fuel shut-off connector is disabled");
+        bay.See("#prime-now", "All clear");
         bay.Answer("crank-clear", "nobody-near");
         bay.PressButton("Start burst 1");
         bay.See(".instrument", "Cranking, burst 1");
@@ -259,11 +261,15 @@ public sealed class WholeJobTests(DemoShopFixture demo)
     private static void Prime(Bay bay, string job)
     {
         bay.Press("#spot-prime");
+        bay.See("#prime-now", "Oil in");
+        bay.Type("oil_ml", "17 ml");
+        bay.PressButton("Record it oiled");
+        bay.See("#prime-now", "Wheel by hand");
+        bay.Answer("wheel-1", "free");
+        bay.See("#prime-now", "All clear");
         bay.Answer("crank-purpose", "prime");
         bay.Answer("crank-clear", "nobody-near");
-        bay.Type("oil_ml", "15 ml");
-        bay.PressButton("Record it oiled");
-        bay.Answer("wheel-1", "free");
+        bay.See("#prime-now", "Crank until pressure");
         bay.WaitFor("Start burst 2", 70);
         bay.PressButton("Start burst 2");
         bay.See(".instrument", "Cranking, burst 2");
@@ -283,9 +289,10 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Choose("known", "measured");
         bay.Type("instrument", "oil gauge 3");
         bay.PressButton("Record the pressure");
-        bay.See("#sheet", "Oil pressure is proved");
+        bay.See("#prime-now", "All back");
         bay.PressButton("It is back");
         bay.See(".said", "Fuel shut-off connector is back");
+        bay.See("#sheet", "Oil pressure is proved, and everything is back");
     }
 
     private static void Start(Bay bay, string job)

@@ -106,11 +106,10 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         {
             tablet.PressButton("Read this job with it");
             tablet.See(".said", "is on this job");
-            tablet.Choose("turbo", "2");
-            tablet.Choose("method", "syringe");
-            tablet.PressButton("Record it oiled");
-            tablet.See(".said", "turn the wheel by hand");
+            tablet.PressButton("15 ml in");
+            tablet.See("#prime-now", "Wheel by hand, turbo 2");
             tablet.Answer("wheel", "free", turbo: 2);
+            tablet.See("#prime-now", "All clear");
             tablet.Answer("crank-clear", "nobody-near");
             tablet.PressButton("Start burst 2");
             tablet.See("[data-gauge-watch]", "Pressure after");
