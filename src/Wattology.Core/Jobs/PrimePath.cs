@@ -86,7 +86,8 @@ public sealed record PrimePath(PrimeMethod? Method, IReadOnlyList<PrimeStep> Ste
         PrimeStep FeedOn(int turbo) => Ask(FitCheck.FeedConnected, "Feed on", turbo);
         PrimeStep DrainOn(int turbo) => Ask(FitCheck.DrainConnected, "Drain on", turbo);
         PrimeStep Level() => Ask(FluidsCheck.OilLevel, "Oil level");
-        PrimeStep Caught(int turbo) => new($"feed-{turbo}", Title("Oil into the container", turbo), PrimeAct.Catch, cranking.PressureProved || Flows(turbo), turbo, SupplyChecks.FeedSeen);
+        PrimeStep Caught(int turbo) => new($"feed-{turbo}", Title("Oil into the container", turbo), PrimeAct.Catch, cranking.PressureProved || Flows(turbo),
+            turbo, SupplyChecks.FeedSeen);
         PrimeStep Crank() => new("crank", "Crank until pressure", PrimeAct.Crank, cranking.PressureProved);
         IEnumerable<PrimeStep> PutBack() => Firing.LastTaken(job.Record) is null ? []
             : [new("put-back", "All back", PrimeAct.PutBack, cranking.PressureProved && Firing.Open(job.Record).Count == 0)];

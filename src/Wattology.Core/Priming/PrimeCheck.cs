@@ -17,11 +17,13 @@ public static class PrimeCheck
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new(Id, "Prime", DrawnPart.Engine, Read)
     {
-        Kinds = [FiringTaken.Kind, FiringRestored.Kind, FiringDisabled.Kind, PrimeChosen.Kind, PrimeVolumes.Kind, Oiled.Kind, Primed.Kind, BurstStarted.KindOf(job => Cranking.Of(job).Refusal()),
+        Kinds = [FiringTaken.Kind, FiringRestored.Kind, FiringDisabled.Kind, PrimeChosen.Kind, PrimeVolumes.Kind, Oiled.Kind, Primed.Kind,
+            BurstStarted.KindOf(job => Cranking.Of(job).Refusal()),
             CrankEnded.Kind, BurstEnded.Kind, PressureRead.Kind, PressureNoted.Kind],
         Questions = [Bursts.Purpose, Bursts.Clear, PrimeQuestions.Wheel, PrimeQuestions.PumpDriven, PrimeQuestions.DriveBack],
         Schools = [Oiled.By],
-        Limits = [CrankingLimits.Burst, CrankingLimits.Rest, CrankingLimits.Bursts, CrankingLimits.Cooling, PressureLimits.Cranking, PressureLimits.Standing, PrimeVolumes.StoodOpen],
+        Limits = [CrankingLimits.Burst, CrankingLimits.Rest, CrankingLimits.Bursts, CrankingLimits.Cooling, PressureLimits.Cranking, PressureLimits.Standing,
+            PrimeVolumes.StoodOpen],
         Items =
         [
             // These three are a touch each, and a person may stand in the fan: no reason is quicker or better.

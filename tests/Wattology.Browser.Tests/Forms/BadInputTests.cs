@@ -56,7 +56,8 @@ public sealed class BadInputTests(DemoShopFixture demo)
             new("/prime", "Prime this job so", "Say why this job differs", [], [("method", "bucket-first")]),
             new("/prime?step=crank", "Work it out", "More than the filter holds", [("line_id_mm", "6"), ("line_length_mm", "500"), ("flow_lpm", "0.6"),
                 ("filter_ml", "400"), ("filled_ml", "500")], [("volumes_known", "measured")]),
-            new("/prime?step=crank", "Record the pressure", "what is told or assumed proves nothing", [("pressure_kpa", "180")], [("by", "own-gauge"), ("known", "told")]),
+            new("/prime?step=crank", "Record the pressure", "what is told or assumed proves nothing", [("pressure_kpa", "180")], [("by", "own-gauge"),
+                ("known", "told")]),
             new("/prime?step=crank", "Record the pressure", "Say how you know", [("pressure_kpa", "180")], [("by", "direct-gauge")]),
         ]);
         Assert.Equal(before, DemoJobs.Entries(bay, whole));

@@ -69,7 +69,8 @@ public sealed class PrimePathTests
     public void Of_twins_each_unit_has_its_steps_and_a_side_that_stays_has_none()
     {
         var twin = PrimePath.Of(By(PrimeMethod.Syringe, Book.In(2)).Job).Steps.Select(s => s.Id).ToArray();
-        Assert.Equal(["crank-purpose", "drain-connected-1", "oil-1", "wheel-1", "feed-connected-1", "drain-connected-2", "oil-2", "wheel-2", "feed-connected-2", "oil-level",
+        Assert.Equal(["crank-purpose", "drain-connected-1", "oil-1", "wheel-1", "feed-connected-1", "drain-connected-2", "oil-2", "wheel-2",
+            "feed-connected-2", "oil-level",
             "unable", "clear", "crank"], twin);
         Assert.Equal("Oil in, turbo 2", PrimePath.Of(Book.In(2).Job).Steps.Single(s => s.Id == "oil-2").Title);
         var job = Book.In(2);

@@ -80,7 +80,8 @@ public sealed class RecordingTests
             "order-moved", "ordered",
             "part", "part-released", "part-tagged", "photo",
             "photo-marked", "piece-found",
-            "piece-missing", "plate", "play", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "snag", "stopped", "unit-sent-back"], Kinds(Ages.Lasts));
+            "piece-missing", "plate", "play", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "snag", "stopped", "unit-sent-back"],
+                Kinds(Ages.Lasts));
         Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read",
             "rod-read", "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));
         Assert.Equal(["actuator-as-came", "as-received", "beside-air-in", "beside-air-out", "beside-brackets", "beside-control", "beside-gas-in",
