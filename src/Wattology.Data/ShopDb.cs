@@ -35,6 +35,15 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
     /// <summary>The shop's instruments.</summary>
     public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
 
+    /// <summary>Sets a setting; saved with whatever else changes.</summary>
+    /// <param name="key">Which.</param>
+    /// <param name="value">Its value from now on.</param>
+    public void Set(string key, string value)
+    {
+        if (Settings.Find(key) is { } row) row.Value = value;
+        else Settings.Add(new SettingRow { Key = key, Value = value });
+    }
+
     /// <summary>Options for a database file.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file)
         => options.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=15");

@@ -7,7 +7,7 @@ using Wattology.Data.Shop;
 
 namespace Wattology.Data;
 
-/// <summary>A shop's folder: its database, its photos, the keys that sign its cookies, and its logs.</summary>
+/// <summary>A shop's folder: its database, its photos and traces, the keys that sign its cookies, and its logs.</summary>
 public sealed class ShopFolder
 {
     /// <summary>Opens a folder, making it where it is missing.</summary>
@@ -28,6 +28,9 @@ public sealed class ShopFolder
 
     /// <summary>The files of the photos, each under its hash.</summary>
     public string Photos => System.IO.Path.Combine(Path, "photos");
+
+    /// <summary>The files of the traces, each under its hash.</summary>
+    public string Traces => System.IO.Path.Combine(Path, "traces");
 
     /// <summary>The logs.</summary>
     public string Logs => System.IO.Path.Combine(Path, "logs");
@@ -91,7 +94,7 @@ public sealed class ShopFolder
         return older;
     }
 
-    /// <summary>Removes the database, keys and photos of a demo, so that it starts over; the folder must be held.</summary>
+    /// <summary>Removes the database, keys, photos and traces of a demo, so that it starts over; the folder must be held.</summary>
     /// <exception cref="RefusedException">What lies there is not a demo.</exception>
     public void ClearDemo()
     {
@@ -99,7 +102,7 @@ public sealed class ShopFolder
             throw new RefusedException($"{Path} holds a real shop, not the demo; nothing was removed. Choose another folder with --data.");
         SqliteConnection.ClearAllPools();
         foreach (var file in Directory.GetFiles(Path, "shop.db*")) File.Delete(file);
-        foreach (var own in new[] { Keys, Photos }) if (Directory.Exists(own)) Directory.Delete(own, true);
+        foreach (var own in new[] { Keys, Photos, Traces }) if (Directory.Exists(own)) Directory.Delete(own, true);
     }
 
     private bool HoldsDemo()

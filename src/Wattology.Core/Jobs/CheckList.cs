@@ -31,6 +31,7 @@ using Wattology.Core.Play;
 using Wattology.Core.Priming;
 using Wattology.Core.Snags;
 using Wattology.Core.Triage;
+using Wattology.Core.Traces;
 using Wattology.Core.Yard;
 
 namespace Wattology.Core.Jobs;
@@ -94,6 +95,8 @@ public static class CheckList
         WaitOver.Kind,
         GaugeOn.Kind,
         GaugeOff.Kind,
+        TraceKept.Kind,
+        TraceMark.Kind,
         FollowedUp.EntryKind,
         Looked.KindOf(FindQuestion, (job, turbo) => job.Which(turbo)),
         .. All.SelectMany(c => c.Kinds),

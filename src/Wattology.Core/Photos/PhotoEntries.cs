@@ -20,7 +20,7 @@ public sealed record PhotoKept([Needed("Say what the photo is of.")] string Plac
     /// <summary>The kind's name in records.</summary>
     public const string KindName = "photo";
 
-    private const int MostWords = 300, HashDigits = 64;
+    private const int MostWords = 300;
 
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PhotoKept>(KindName, "Photo", (job, n)
@@ -40,13 +40,10 @@ public sealed record PhotoKept([Needed("Say what the photo is of.")] string Plac
     /// <summary>Whether it can be shown here.</summary>
     public bool Shown => PictureFormat.Find(Media) is { Shown: true };
 
-    /// <summary>Whether a text is the hash of a file.</summary>
-    public static bool IsFile(string text) => text.Length == HashDigits && text.All(char.IsAsciiHexDigitLower);
-
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
-        if (!IsFile(File)) faults.Add(Faults.Join(path, "file"), "A file is named by its SHA-256, 64 hex digits.");
+        if (!FileHash.Is(File)) faults.Add(Faults.Join(path, "file"), "A file is named by its SHA-256, 64 hex digits.");
         if (PictureFormat.Find(Media) is null) faults.Add(Faults.Join(path, "media"), $"'{Media}' is no picture that is taken here.");
         if (!PhotoPlaces.IsOne(Place)) faults.Add(Faults.Join(path, "place"), "A place is a short name in small letters, digits and dashes.");
         foreach (var (field, text) in new[] { ("note", Note), ("name", Name), ("taken_at", TakenAt) })

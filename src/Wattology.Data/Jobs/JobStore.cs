@@ -10,7 +10,9 @@ using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
+using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
+using Wattology.Data.Traces;
 using Wattology.Data.Shop;
 
 namespace Wattology.Data.Jobs;
@@ -32,7 +34,7 @@ public sealed class SentAgainException(Entry recorded) : Exception("The form was
 
 /// <summary>Reads and appends jobs. Every append is one transaction over the entries and the row kept for speed.</summary>
 /// <remarks>One store serves one request: it reads the shop's settings once, and a job once.</remarks>
-public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, TimeProvider clock, SteadyClock steady)
+public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, TraceFiles traces, TimeProvider clock, SteadyClock steady)
 {
     /// <summary>How many rows a list shows at most.</summary>
     public const int ListMost = 200;
@@ -157,7 +159,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tim
         if (author?.Role.Allows(Right.Import) == false) throw new RefusedException(
             $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.Import)}.");
         using var pack = new MemoryStream(file);
-        var json = JobPack.Is(file) ? await JobPack.ReadAsync(pack, files) : file;
+        var json = JobPack.Is(file) ? await JobPack.ReadAsync(pack, files, traces) : file;
         var record = new JobRecord(CheckList.Kinds, JobFile.Read(Encoding.UTF8.GetString(json).TrimStart(ByteOrderMark)));
         var judged = await JudgeAsync(record);
         ProveShown(judged);

@@ -5,12 +5,15 @@ using Microsoft.EntityFrameworkCore.Storage;
 using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
 using Wattology.Core.Photos;
+using Wattology.Core.Traces;
+using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
+using Wattology.Data.Traces;
 
 namespace Wattology.Data.Jobs;
 
 /// <summary>Proves that nothing was changed behind the shop's back, and makes the tables kept for speed anew; holding a few jobs at a time.</summary>
-public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TimeProvider clock)
+public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFiles traces, TimeProvider clock)
 {
     private readonly Dictionary<string, string?> _hashes = [];
 
@@ -59,7 +62,7 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TimePro
         var chain = new Chain(row.Id);
         var broken = entries.SelectMany(e => chain.Next(e).Select(f => $"{name}, entry {f.Seq} ({CheckList.Kinds.Find(e.Kind)?.Title ?? e.Kind}): "
             + $"{f.What}.")).ToList();
-        foreach (var entry in entries.Where(e => e.Kind == PhotoKept.KindName)) if (await FileFaultAsync(entry) is { } fault) broken.Add($"{name}, {fault}");
+        foreach (var entry in entries.Where(e => e.Kind is PhotoKept.KindName or TraceKept.KindName)) if (await FileFaultAsync(entry) is { } fault) broken.Add($"{name}, {fault}");
         if (row.EntryCount != chain.Count || row.Head != chain.Head)
             broken.Add($"{name}, entry {entries[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {chain.Count} ending in "
                 + $"{Short(chain.Head)} are here.");
@@ -70,13 +73,19 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TimePro
 
     private async Task<string?> FileFaultAsync(Entry entry)
     {
-        PhotoKept photo;
-        try { photo = CheckList.Kinds.Read<PhotoKept>(entry).Body; }
-        catch (JsonException) { return $"entry {entry.Seq}: what it says of its photo cannot be read."; }
-        if (!PhotoKept.IsFile(photo.File)) return $"entry {entry.Seq}: it names no file.";
-        if (!_hashes.TryGetValue(photo.File, out var hash)) _hashes[photo.File] = hash = await files.HashAsync(photo.File);
-        var what = $"entry {entry.Seq} (photo of {PhotoPlaces.TitleOf(photo.Place).ToLowerInvariant()}): its file {Short(photo.File)}";
-        return hash is null ? $"{what} is missing." : hash != photo.File ? $"{what} was changed after it was kept." : null;
+        var of = entry.Kind == PhotoKept.KindName ? "photo" : "trace";
+        (string File, string What, EvidenceFiles From) named;
+        try
+        {
+            named = entry.Kind == PhotoKept.KindName && CheckList.Kinds.Read<PhotoKept>(entry).Body is var photo
+                ? (photo.File, $"photo of {PhotoPlaces.TitleOf(photo.Place).ToLowerInvariant()}", files)
+                : (CheckList.Kinds.Read<TraceKept>(entry).Body.File, of, traces);
+        }
+        catch (JsonException) { return $"entry {entry.Seq}: what it says of its {of} cannot be read."; }
+        if (!FileHash.Is(named.File)) return $"entry {entry.Seq}: it names no file.";
+        if (!_hashes.TryGetValue(named.File, out var hash)) _hashes[named.File] = hash = await named.From.HashAsync(named.File);
+        var what = $"entry {entry.Seq} ({named.What}): its file {Short(named.File)}";
+        return hash is null ? $"{what} is missing." : hash != named.File ? $"{what} was changed after it was kept." : null;
     }
 
     /// <summary>Computes every row kept for speed anew from the entries, and answers how many.</summary>

@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using SkiaSharp;
 using Wattology.Core.Photos;
+using Wattology.Data.Evidence;
 using Wattology.Data.Jobs;
 
 namespace Wattology.Data.Photos;
@@ -12,31 +13,14 @@ namespace Wattology.Data.Photos;
 /// <param name="TakenAt">When it was taken, by the camera's own clock; empty where it does not say.</param>
 public sealed record KeptFile(string File, PictureFormat Format, int Bytes, string TakenAt);
 
-/// <summary>The files of a shop's photos: outside the database, each under the hash of its bytes, written once and never changed.</summary>
+/// <summary>The files of a shop's photos.</summary>
 /// <param name="folder">The shop's folder.</param>
-public sealed class PhotoFiles(ShopFolder folder)
+public sealed class PhotoFiles(ShopFolder folder) : EvidenceFiles(folder.Photos)
 {
     /// <summary>A picture of more points than this is not opened: it would fill the memory of the machine.</summary>
     private const int MostPoints = 60_000_000;
 
-    private const string Incoming = "incoming";
     private const int Chunk = 81_920;
-
-    /// <summary>Where the file with that hash lies, whether it is there or not.</summary>
-    /// <exception cref="ArgumentException">It is no hash.</exception>
-    public string PathOf(string file) => PhotoKept.IsFile(file) ? Path.Combine(folder.Photos, file[..2], file)
-        : throw new ArgumentException("A file is named by its SHA-256.", nameof(file));
-
-    /// <summary>Whether the file with that hash is here.</summary>
-    public bool Has(string file) => PhotoKept.IsFile(file) && File.Exists(PathOf(file));
-
-    /// <summary>The hash of what lies there now; null when it is missing.</summary>
-    public async Task<string?> HashAsync(string file, CancellationToken cancel = default)
-    {
-        if (!Has(file)) return null;
-        await using var stream = File.OpenRead(PathOf(file));
-        return Convert.ToHexStringLower(await SHA256.HashDataAsync(stream, cancel));
-    }
 
     /// <summary>Keeps a file: written under a passing name, flushed to the disk, and only then given its own.</summary>
     /// <param name="content">The file.</param>
@@ -45,7 +29,7 @@ public sealed class PhotoFiles(ShopFolder folder)
     /// <exception cref="RefusedException">It is empty, too large, no picture that is taken here, or damaged.</exception>
     public async Task<KeptFile> KeepAsync(Stream content, string name, CancellationToken cancel = default)
     {
-        var incoming = Path.Combine(Directory.CreateDirectory(Path.Combine(folder.Photos, Incoming)).FullName, Guid.NewGuid().ToString("n"));
+        var incoming = NewIncoming();
         try
         {
             var (hash, bytes, first) = await WriteAsync(content, incoming, name, cancel);
@@ -54,10 +38,7 @@ public sealed class PhotoFiles(ShopFolder folder)
                 throw new RefusedException($"{name} is no picture that is taken here: {PictureFormat.Taken}.", "file");
             if (format.Shown) ProveWhole(incoming, name);
             var taken = PhotoFacts.TakenAt(incoming);
-            var path = PathOf(hash);
-            Directory.CreateDirectory(Path.GetDirectoryName(path)!);
-            // The name is the content: what lies there already is the same, or is damaged and made whole by this.
-            File.Move(incoming, path, overwrite: true);
+            Settle(incoming, hash);
             return new KeptFile(hash, format, bytes, taken);
         }
         finally { File.Delete(incoming); }
@@ -92,13 +73,5 @@ public sealed class PhotoFiles(ShopFolder folder)
         if (codec is null || PhotoCopies.Decode(codec) is not { } whole)
             throw new RefusedException($"{name} ends half-way or is damaged, and cannot be opened. Choose it again, or take it anew.", "file");
         whole.Dispose();
-    }
-
-    /// <summary>Removes what uploads left behind that a stop of the machine cut off.</summary>
-    public void SweepIncoming()
-    {
-        var left = Path.Combine(folder.Photos, Incoming);
-        if (!Directory.Exists(left)) return;
-        foreach (var file in Directory.GetFiles(left)) File.Delete(file);
     }
 }

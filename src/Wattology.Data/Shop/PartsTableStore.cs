@@ -32,8 +32,6 @@ public static class PartsTableStore
     {
         db.Parts.RemoveRange(db.Parts);
         db.Parts.AddRange(rows.Select(PartsTableRow.From));
-        var stamp = Guid.NewGuid().ToString("n");
-        if (db.Settings.Find(StampKey) is { } row) row.Value = stamp;
-        else db.Settings.Add(new SettingRow { Key = StampKey, Value = stamp });
+        db.Set(StampKey, Guid.NewGuid().ToString("n"));
     }
 }

@@ -9,7 +9,9 @@ using Wattology.Core.Jobs;
 using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
+using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
+using Wattology.Data.Traces;
 using Wattology.Data.Shop;
 using Wattology.StandIns.Gauge;
 using Wattology.Web.Gauge;
@@ -72,7 +74,7 @@ public static class Commands
         var rebuild = new Command("rebuild", "Compute the tables kept for speed anew from the entries.") { demoData };
         rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s
             => Console.WriteLine($"{await s.GetRequiredService<Verifier>().RebuildAsync()} jobs rebuilt.")));
-        var photos = new Option<bool>("--photos") { Description = "A ZIP with the job file and its photos, in place of the bare job file." };
+        var photos = new Option<bool>("--photos") { Description = "A ZIP with the job file, its photos and its traces, in place of the bare job file." };
         var export = new Command("export", "Write a job file to standard output.") { number, demoData, photos };
         export.SetAction((r, stop) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!, r.GetValue(photos), stop)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
@@ -115,6 +117,7 @@ public static class Commands
             using var held = folder.Hold(at.Urls[0], TimeProvider.System.GetUtcNow());
             if (demo is { Fresh: true }) folder.ClearDemo();
             new PhotoFiles(folder).SweepIncoming();
+            new TraceFiles(folder).SweepIncoming();
             await using var app = ShopHost.Build(folder, at);
             var waiting = await OpenAsync(app.Services, folder, demo, stop);
             await using var box = demo is null ? null : new GaugeBox("bench box 1", Scenarios.All[demo.Gauge]);
@@ -238,7 +241,8 @@ public static class Commands
         if (photos)
         {
             var record = (await services.GetRequiredService<JobStore>().FindAsync(job.Id, stop))!.Record;
-            await using var pack = await JobPack.OpenAsync(record.Entries, services.GetRequiredService<PhotoFiles>(), stop);
+            await using var pack = await JobPack.OpenAsync(record.Entries, services.GetRequiredService<PhotoFiles>(),
+                services.GetRequiredService<TraceFiles>(), stop);
             await pack.CopyToAsync(output, stop);
             return;
         }

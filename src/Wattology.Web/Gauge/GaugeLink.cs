@@ -6,8 +6,11 @@ using Wattology.Core.Commissioning;
 using Wattology.Core.Entries;
 using Wattology.Core.Gauge;
 using Wattology.Core.Priming;
+using Wattology.Core.Traces;
 using Wattology.Data;
+using Wattology.Data.Jobs;
 using Wattology.Data.Shop;
+using Wattology.Data.Traces;
 
 namespace Wattology.Web.Gauge;
 
@@ -33,7 +36,8 @@ public sealed record GaugeState(string? Address, string? Box, bool Simulated, st
 public sealed record TakenSample(double AtMs, GaugeSample Sample);
 
 /// <summary>The line to the shop's gauge box: connects by itself, and again when it is lost; keeps the last minutes; tells the box what hands do.</summary>
-public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, ILogger<GaugeLink> log) : BackgroundService
+public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, ShopFolder folder,
+    ILogger<GaugeLink> log) : BackgroundService
 {
     /// <summary>Key of the setting that says where the box listens: host and port.</summary>
     public const string AddressKey = "gauge";
@@ -53,6 +57,7 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, I
     private StreamWriter? _out;
     private EngineAct _act = EngineAct.Stop;
     private (string Turning, double FromMs, PressureWatch Watch)? _watched;
+    private RunningTrace? _running;
     private GaugeState _state = new(null, null, false, null, 0, null);
 
     /// <summary>How the line stands.</summary>
@@ -84,9 +89,7 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, I
     {
         await using var scope = scopes.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<ShopDb>();
-        var row = await db.Settings.FirstOrDefaultAsync(s => s.Key == key);
-        if (row is null) db.Settings.Add(new SettingRow { Key = key, Value = value ?? "" });
-        else row.Value = value ?? "";
+        db.Set(key, value ?? "");
         await db.SaveChangesAsync();
     }
 
@@ -114,16 +117,54 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, I
         lock (_gate)
         {
             if (_watched?.Turning == turning?.Hash) return;
-            _watched = null;
-            if (turning is not null)
-            {
-                var from = clock.GetUtcNow().ToUnixTimeMilliseconds() - 1_000 * job.SecondsSince(turning);
-                _watched = (turning.Hash, from, new PressureWatch(job.Limits.Choose(PressureLimits.Cranking).SoundFrom ?? 0));
-                foreach (var kept in _kept.Where(k => k.AtMs >= from)) _watched.Value.Watch.Take(kept.AtMs, PressureOf(kept.Sample));
-            }
+            EndRunning();
+            if (turning is not null) Begin(turning, clock.GetUtcNow().ToUnixTimeMilliseconds() - 1_000 * job.SecondsSince(turning),
+                job.Limits.Choose(PressureLimits.Cranking).SoundFrom ?? 0);
             _state = Watched(_state);
         }
         Tell();
+    }
+
+    private void Begin(Entry turning, double fromMs, double enoughKpa)
+    {
+        // What a stop of the server cut off goes on where it was: what was read before it is watched first.
+        if (_kept.Count == 0 && RunningTrace.Read(folder, turning.Hash) is { } earlier)
+            foreach (var row in earlier.Rows.TakeLast(Kept)) _kept.Enqueue(new(fromMs + 1_000 * row.TimeS, new GaugeSample(0, earlier.Channels
+                .Zip(row.Values).Where(v => v.Second is not null).ToDictionary(v => v.First, v => v.Second!.Value))));
+        _running = RunningTrace.Open(folder, turning.Hash, fromMs);
+        _watched = (turning.Hash, fromMs, new PressureWatch(enoughKpa));
+        foreach (var kept in _kept)
+        {
+            _running.Take(kept.AtMs, kept.Sample);
+            if (kept.AtMs >= fromMs) _watched.Value.Watch.Take(kept.AtMs, PressureOf(kept.Sample));
+        }
+        _running.Flush();
+    }
+
+    private void EndRunning()
+    {
+        _running?.Dispose();
+        // What it read is kept by now, with the entry that ended it.
+        if (_watched is { } ended) RunningTrace.Forget(folder, ended.Turning);
+        (_running, _watched) = (null, null);
+    }
+
+    /// <summary>What was read of a burst or run that turns, from its beginning; null where nothing was.</summary>
+    /// <param name="turning">The entry with which it began.</param>
+    public Trace? TraceOf(Entry turning)
+    {
+        lock (_gate)
+        {
+            if (_watched?.Turning == turning.Hash) _running?.Flush();
+            return RunningTrace.Read(folder, turning.Hash)?.Read() is { Channels.Count: > 0, Rows.Count: > 0 } read ? read : null;
+        }
+    }
+
+    /// <inheritdoc/>
+    public override void Dispose()
+    {
+        _running?.Dispose();
+        base.Dispose();
     }
 
     // What reaches the bearings counts; where only the gallery is read, that.
@@ -204,6 +245,8 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, I
         var set = await db.Settings.AsNoTracking().Where(s => s.Key == AddressKey || s.Key == JobKey).ToDictionaryAsync(s => s.Key, s => s.Value, stop);
         string? Set(string key) => set.GetValueOrDefault(key) is { Length: > 0 } value ? value : null;
         lock (_gate) _state = _state with { Address = _state.Address ?? Set(AddressKey) ?? _lent, Job = _state.Job ?? Set(JobKey) };
+        // What turns while the server is started anew is watched on, whether a page asks for it or not.
+        if (State.Job is { } on && await scope.ServiceProvider.GetRequiredService<JobStore>().FindAsync(on, stop) is { } job) Follow(job.Context);
     }
 
     private async Task TalkAsync(string address, CancellationToken stop)
@@ -259,6 +302,7 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, I
                     while (_kept.Count > Kept) _kept.Dequeue();
                     _state = _state with { Drift = own.Drift };
                     var before = _watched?.Watch.State;
+                    _running?.Take(taken.AtMs, sample);
                     if (_watched is var (_, from, watch) && taken.AtMs >= from) watch.Take(taken.AtMs, PressureOf(sample));
                     _state = Watched(_state);
                     changed = before != _watched?.Watch.State;

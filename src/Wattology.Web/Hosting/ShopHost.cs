@@ -14,6 +14,7 @@ using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
 using Wattology.Data.Photos;
+using Wattology.Data.Traces;
 using Wattology.Web.Api;
 using Wattology.Web.Forms;
 using Wattology.Web.Gauge;
@@ -21,6 +22,7 @@ using Wattology.Web.Jobs;
 using Wattology.Web.Pages.Jobs;
 using Wattology.Web.People;
 using Wattology.Web.Photos;
+using Wattology.Web.Traces;
 
 namespace Wattology.Web.Hosting;
 
@@ -79,6 +81,7 @@ public static class ShopHost
         app.MapJobFiles();
         app.MapFollowUps();
         app.MapPhotos();
+        app.MapTraces();
         app.MapUnderstand();
         app.MapLive();
         app.MapHealthChecks("/healthz").AllowAnonymous();
@@ -180,8 +183,10 @@ public static class ShopHost
         services.AddScoped<JobStore>();
         services.AddSingleton<PhotoFiles>();
         services.AddSingleton<PhotoCopies>();
+        services.AddSingleton<TraceFiles>();
         services.AddScoped<PhotoStore>();
         services.AddScoped<SnagStore>();
+        services.AddScoped<TraceStore>();
         services.AddScoped<Verifier>();
         services.AddScoped<DemoShop>();
         services.AddScoped<ScaledShop>();

@@ -1,12 +1,14 @@
 using Wattology.Core.Jobs;
 using Wattology.Core.Photos;
 using Wattology.Data.Jobs;
+using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
+using Wattology.Data.Traces;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Jobs;
 
-/// <summary>The job file to take away: as PDF, as JSON, and as a ZIP with its photos.</summary>
+/// <summary>The job file to take away: as PDF, as JSON, and as a ZIP with its photos and traces.</summary>
 public static class JobFiles
 {
     /// <summary>Maps all three.</summary>
@@ -23,8 +25,8 @@ public static class JobFiles
         app.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs) => await jobs.FindAsync(id) is { } job
             ? Results.Stream(output => JobFile.WriteAsync(output, jobs.StreamAsync(id)), "application/json", $"{job.Machine.Number}.json")
             : Results.NotFound()).ExcludeFromDescription();
-        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, PhotoFiles files, CancellationToken cancel) => await jobs.FindAsync(id, cancel)
-            is { } job ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, files, cancel), "application/zip",
+        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, PhotoFiles files, TraceFiles traces, CancellationToken cancel) => await jobs.FindAsync(id, cancel)
+            is { } job ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, files, traces, cancel), "application/zip",
                 $"{job.Machine.Number}.zip") : Results.NotFound()).ExcludeFromDescription();
     }
 }

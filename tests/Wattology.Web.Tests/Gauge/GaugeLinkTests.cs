@@ -91,6 +91,7 @@ public sealed class GaugeLinkTests
         await maren.PostAsync("/instruments?handler=Box", ("address", "127.0.0.1:5999"));
         await link.PutOnAsync("0123456789abcdef0123456789abcdef");
         var after = new GaugeLink(TimeProvider.System, shop.Services.GetRequiredService<IServiceScopeFactory>(),
+            shop.Services.GetRequiredService<Data.ShopFolder>(),
             shop.Services.GetRequiredService<Microsoft.Extensions.Logging.ILogger<GaugeLink>>());
         await after.StartAsync(CancellationToken.None);
         await UntilAsync(() => after.State is { Address: "127.0.0.1:5999", Job: "0123456789abcdef0123456789abcdef" }, $"{after.State}");

@@ -3,6 +3,7 @@ using System.Net;
 using System.Text.RegularExpressions;
 using SkiaSharp;
 using UglyToad.PdfPig;
+using Wattology.Core.Entries;
 using Wattology.Core.Photos;
 using Wattology.Data;
 using Wattology.Data.Photos;
@@ -58,7 +59,7 @@ public sealed class PhotoPageTests
         }
         Assert.Equal(file, await jory.BytesAsync(Copy(photo, "original")));
         Assert.True(PhotoFacts.SaysWhere(Directory.GetFiles(Path.Combine(server.Folder, "photos"), "*", SearchOption.AllDirectories)
-            .First(f => PhotoKept.IsFile(Path.GetFileName(f)))));
+            .First(f => FileHash.Is(Path.GetFileName(f)))));
     }
 
     [Fact]
@@ -152,7 +153,7 @@ public sealed class PhotoPageTests
         await SendAsync(jory, job, Pictures.Of());
         Assert.Empty(await server.VerifyAsync());
         var file = Directory.GetFiles(Path.Combine(server.Folder, "photos"), "*", SearchOption.AllDirectories).First(f
-            => PhotoKept.IsFile(Path.GetFileName(f)));
+            => FileHash.Is(Path.GetFileName(f)));
         var bytes = await File.ReadAllBytesAsync(file);
         await File.WriteAllBytesAsync(file, [.. bytes[..^1], (byte)(bytes[^1] ^ 1)]);
         Assert.Matches(@"^Job J-1001, entry \d+ \(photo of drain as installed\): its file [0-9a-f]{8} was changed", Assert.Single(await server.VerifyAsync()));

@@ -3,6 +3,7 @@ using Wattology.Core.Entries;
 using Wattology.Core.Gauge;
 using Wattology.Core.Limits;
 using Wattology.Core.Priming;
+using Wattology.Core.Traces;
 using Wattology.Web.Gauge;
 
 namespace Wattology.Web.Pages.Jobs;
@@ -36,6 +37,15 @@ public abstract class LiveSheetModel(SheetServices services) : HoldPointSheetMod
 
     /// <summary>What says that a value came from a simulated engine; null where it did not.</summary>
     protected bool? Simulated => Box.Simulated ? true : null;
+
+    /// <summary>What was read of a burst or run, kept as its trace; null where too little was read to be one.</summary>
+    /// <param name="turning">The entry with which it began.</param>
+    protected async Task<EntryDraft?> TraceDraftAsync(Entry turning) => Gauge.TraceOf(turning) is { Rows.Count: >= TraceKept.FewestSamples } trace
+        && GaugeOfJob.On(Job.Record)?.Body is { } on ? new EntryDraft(await TraceStore.BodyAsync(turning, trace, on.Box, on.Simulated,
+            EnoughPressure.SoundFrom ?? 0)) : null;
+
+    /// <summary>Marks a moment of what turns.</summary>
+    public Task<IActionResult> OnPostMarkAsync(string words) => RecordAsync(new TraceMark((words ?? "").Trim()), "");
 
     /// <summary>Puts the box on this job.</summary>
     public async Task<IActionResult> OnPostGaugeOnAsync()

@@ -149,16 +149,13 @@ public sealed class PrimeModel(SheetServices services) : LiveSheetModel(services
     public async Task<IActionResult> OnPostEndAsync(string? seen)
     {
         PrepareForm();
+        var said = seen switch { "pressure" => "Stopped. What showed it, and how much?", "none" => "Stopped: no pressure in this burst.", _ => "" };
+        var then = seen == "pressure" ? $"{Here}?seen=pressure" : Here;
+        if (Turning is not { } burst || await TraceDraftAsync(burst) is not { } trace) return await RecordAsync(new CrankEnded(), said, then: then);
         // What the box read in this burst is recorded with its end: nothing is typed.
-        if (BoxReads && ToPrime && Turning is { } burst && Gauge.PressureIn(burst) is { } kpa)
-            return await RecordDraftsAsync([new EntryDraft(new CrankEnded()), new EntryDraft(new PressureRead(PressureBy.DirectGauge, Math.Round(kpa, 1),
-                Simulated: Simulated), Known.Measured, BoxName)], $"Stopped. {BoxName} read {Units.ShowPressure(kpa)}.", Here);
-        return await RecordAsync(new CrankEnded(), seen switch
-        {
-            "pressure" => "Stopped. What showed it, and how much?",
-            "none" => "Stopped: no pressure in this burst.",
-            _ => "",
-        }, then: seen == "pressure" ? $"{Here}?seen=pressure" : Here);
+        if (!BoxReads || !ToPrime || Gauge.PressureIn(burst) is not { } kpa) return await RecordDraftsAsync([new EntryDraft(new CrankEnded()), trace], said, then);
+        return await RecordDraftsAsync([new EntryDraft(new CrankEnded()), new EntryDraft(new PressureRead(PressureBy.DirectGauge, Math.Round(kpa, 1),
+            Simulated: Simulated), Known.Measured, BoxName), trace], $"Stopped. {BoxName} read {Units.ShowPressure(kpa)}.", Here);
     }
 
     /// <summary>The volumes just sent were refused: their boxes stand open.</summary>

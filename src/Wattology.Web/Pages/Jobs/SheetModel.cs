@@ -10,6 +10,7 @@ using Wattology.Core.Instruments;
 using Wattology.Core.Jobs;
 using Wattology.Core.Measures;
 using Wattology.Core.People;
+using Wattology.Data.Traces;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Web.Boards;
@@ -28,8 +29,9 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Knowing">How a reading is known, and by which instrument.</param>
 /// <param name="Snags">What earlier jobs on such an engine taught.</param>
 /// <param name="Gauge">The line to the gauge box.</param>
+/// <param name="Traces">Traces of bursts and runs.</param>
 public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing, SnagStore Snags,
-    GaugeLink Gauge);
+    GaugeLink Gauge, TraceStore Traces);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
@@ -161,6 +163,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 
     /// <summary>The line to the shop's gauge box.</summary>
     public GaugeLink Gauge => services.Gauge;
+
+    /// <summary>Keeps traces of bursts and runs.</summary>
+    protected TraceStore TraceStore => services.Traces;
 
     /// <summary>The same, asked before the part itself is written.</summary>
     protected bool IsSavedAt(string id) => TempData.Peek(SavedAtKey) as string == id;

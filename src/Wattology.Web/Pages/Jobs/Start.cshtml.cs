@@ -68,7 +68,12 @@ public sealed class StartModel(SheetServices services) : LiveSheetModel(services
     }
 
     /// <summary>The run ended.</summary>
-    public Task<IActionResult> OnPostStopAsync(string? how) => RecordAsync(new RunEnded(JsonForm.ValueOf<RunEnd>(how ?? "") ?? RunEnd.Stopped), "");
+    public async Task<IActionResult> OnPostStopAsync(string? how)
+    {
+        var ended = new RunEnded(JsonForm.ValueOf<RunEnd>(how ?? "") ?? RunEnd.Stopped);
+        return Turning is { } run && await TraceDraftAsync(run) is { } trace ? await RecordDraftsAsync([new EntryDraft(ended), trace], "")
+            : await RecordAsync(ended, "");
+    }
 
     /// <summary>A leak is seen while the engine runs: the stop comes first, all else after.</summary>
     public Task<IActionResult> OnPostLeakAsync(string joint) => RecordAsync(new JointSeen(joint, JointState.Leaks), "", (Known.Seen, ""));

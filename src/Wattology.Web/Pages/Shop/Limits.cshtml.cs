@@ -177,10 +177,7 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTi
         foreach (var (name, choices) in ShopUnits.Choices)
         {
             var chosen = Request.Form[$"units.{name}"].ToString();
-            if (!choices.Contains(chosen)) continue;
-            var key = $"units.{name}";
-            if (await db.Settings.FindAsync(key) is { } row) row.Value = chosen;
-            else db.Settings.Add(new SettingRow { Key = key, Value = chosen });
+            if (choices.Contains(chosen)) db.Set($"units.{name}", chosen);
         }
         return await SaveAsync("Values are shown and meant in these units from now on.");
     }

@@ -109,9 +109,7 @@ public sealed class PartsTableModel(ShopDb db, JobStore jobs, FormState form) : 
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }
-        var text = Delivery.Write(all);
-        if (await db.Settings.FindAsync(ShopSettings.DeliveriesKey) is { } row) row.Value = text;
-        else db.Settings.Add(new SettingRow { Key = ShopSettings.DeliveriesKey, Value = text });
+        db.Set(ShopSettings.DeliveriesKey, Delivery.Write(all));
         await db.SaveChangesAsync();
         TempData["Said"] = off is null ? "Saved." : $"{off} is left out.";
         return RedirectToPage();

@@ -5,15 +5,18 @@ using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Photos;
+using Wattology.Core.Traces;
 using Wattology.Data.Jobs;
+using Wattology.Data.Photos;
+using Wattology.Data.Traces;
 
-namespace Wattology.Data.Photos;
+namespace Wattology.Data.Evidence;
 
-/// <summary>A job with its pictures in one file: a ZIP with <c>job.json</c>, the job file as it is, and <c>photos/</c> with each picture under its
-/// hash.</summary>
+/// <summary>A job with its pictures and traces in one file: a ZIP with <c>job.json</c>, the job file as it is, <c>photos/</c> with each picture and
+/// <c>traces/</c> with each trace under its hash.</summary>
 public static class JobPack
 {
-    private const string JobName = "job.json", PhotosFolder = "photos/";
+    private const string JobName = "job.json", PhotosFolder = "photos/", TracesFolder = "traces/", Packed = ".csv.gz";
     private const int MostJobBytes = 64 * 1024 * 1024;
     private static readonly byte[] Zip = "PK"u8.ToArray();
 
@@ -23,13 +26,14 @@ public static class JobPack
 
     /// <summary>A job and its pictures as a file that is gone once it is read: an archive is written back and forth, and no line to a tablet is.</summary>
     /// <param name="entries">All entries of the job, by position.</param>
-    /// <param name="files">The shop's files.</param>
+    /// <param name="files">The shop's photos.</param>
+    /// <param name="traces">Its traces.</param>
     /// <param name="cancel">Stops writing.</param>
-    public static async Task<Stream> OpenAsync(IReadOnlyList<Entry> entries, PhotoFiles files, CancellationToken cancel = default)
+    public static async Task<Stream> OpenAsync(IReadOnlyList<Entry> entries, PhotoFiles files, TraceFiles traces, CancellationToken cancel = default)
     {
         var pack = new FileStream(Path.Combine(Path.GetTempPath(), $"wattology-{Guid.NewGuid():n}.zip"), FileMode.CreateNew, FileAccess.ReadWrite,
             FileShare.None, 81_920, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
-        try { await WriteAsync(pack, entries, files, cancel); }
+        try { await WriteAsync(pack, entries, files, traces, cancel); }
         catch
         {
             await pack.DisposeAsync();
@@ -42,9 +46,10 @@ public static class JobPack
     /// <summary>Writes a job and its pictures.</summary>
     /// <param name="output">Where to.</param>
     /// <param name="entries">All entries of the job, by position.</param>
-    /// <param name="files">The shop's files.</param>
+    /// <param name="files">The shop's photos.</param>
+    /// <param name="traces">Its traces.</param>
     /// <param name="cancel">Stops writing.</param>
-    public static async Task WriteAsync(Stream output, IReadOnlyList<Entry> entries, PhotoFiles files, CancellationToken cancel = default)
+    public static async Task WriteAsync(Stream output, IReadOnlyList<Entry> entries, PhotoFiles files, TraceFiles traces, CancellationToken cancel = default)
     {
         await using var zip = await ZipArchive.CreateAsync(output, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, cancel);
         await using (var json = await zip.CreateEntry(JobName, CompressionLevel.Optimal).OpenAsync(cancel))
@@ -57,14 +62,21 @@ public static class JobPack
             await using var kept = File.OpenRead(files.PathOf(photo.File));
             await kept.CopyToAsync(picture, cancel);
         }
+        foreach (var file in TracesNamed(entries).Where(traces.Has))
+        {
+            await using var trace = await zip.CreateEntry($"{TracesFolder}{file}{Packed}", CompressionLevel.NoCompression).OpenAsync(cancel);
+            await using var kept = File.OpenRead(traces.PathOf(file));
+            await kept.CopyToAsync(trace, cancel);
+        }
     }
 
-    /// <summary>Reads a pack: keeps its pictures, and answers the job file in it.</summary>
+    /// <summary>Reads a pack: keeps its pictures and traces, and answers the job file in it.</summary>
     /// <param name="pack">The file; it can be sought in.</param>
-    /// <param name="files">The shop's files.</param>
+    /// <param name="files">The shop's photos.</param>
+    /// <param name="traces">Its traces.</param>
     /// <param name="cancel">Stops reading.</param>
-    /// <exception cref="InputRefusedException">It is not such a pack, or a picture in it is not the one its job names; nothing is brought in then.</exception>
-    public static async Task<byte[]> ReadAsync(Stream pack, PhotoFiles files, CancellationToken cancel = default)
+    /// <exception cref="InputRefusedException">It is not such a pack, or a file in it is not the one its job names; nothing is brought in then.</exception>
+    public static async Task<byte[]> ReadAsync(Stream pack, PhotoFiles files, TraceFiles traces, CancellationToken cancel = default)
     {
         ZipArchive zip;
         try { zip = await ZipArchive.CreateAsync(pack, ZipArchiveMode.Read, leaveOpen: true, Encoding.UTF8, cancel); }
@@ -73,17 +85,11 @@ public static class JobPack
         {
             if (zip.GetEntry(JobName) is not { Length: <= MostJobBytes } job) throw Refused("", $"This ZIP is no job: there is no {JobName} in it.");
             var json = await BytesAsync(job, cancel);
-            var named = Named(JobFile.Read(Encoding.UTF8.GetString(json))).ToDictionary(p => p.File);
-            var pictures = zip.Entries.Where(e => e.FullName.StartsWith(PhotosFolder, StringComparison.Ordinal) && e.Length > 0).ToArray();
-            foreach (var picture in pictures)
-            {
-                var file = Path.GetFileNameWithoutExtension(picture.FullName);
-                if (!named.ContainsKey(file)) throw Refused(picture.FullName, "No entry of the job names this picture.");
-                if (picture.Length > PictureFormat.MostBytes) throw Refused(picture.FullName, "This picture is larger than any that is kept.");
-                if (Convert.ToHexStringLower(SHA256.HashData(await BytesAsync(picture, cancel))) != file)
-                    throw Refused(picture.FullName, "This picture is not the one the job names: its hash is another.");
-            }
+            var entries = JobFile.Read(Encoding.UTF8.GetString(json));
+            var pictures = await ProvedAsync(zip, PhotosFolder, "picture", PictureFormat.MostBytes, [.. Named(entries).Select(p => p.File)], cancel);
+            var packed = await ProvedAsync(zip, TracesFolder, "trace", TraceKept.MostBytes, [.. TracesNamed(entries)], cancel);
             // Proved whole before the first is kept.
+            foreach (var trace in packed) await traces.KeepPackedAsync(await BytesAsync(trace, cancel), cancel);
             foreach (var picture in pictures)
             {
                 using var content = new MemoryStream(await BytesAsync(picture, cancel));
@@ -93,6 +99,24 @@ public static class JobPack
             return json;
         }
     }
+
+    private static async Task<ZipArchiveEntry[]> ProvedAsync(ZipArchive zip, string folder, string what, int most, HashSet<string> named,
+        CancellationToken cancel)
+    {
+        var found = zip.Entries.Where(e => e.FullName.StartsWith(folder, StringComparison.Ordinal) && e.Length > 0).ToArray();
+        foreach (var one in found)
+        {
+            var file = one.Name.Split('.')[0];
+            if (!named.Contains(file)) throw Refused(one.FullName, $"No entry of the job names this {what}.");
+            if (one.Length > most) throw Refused(one.FullName, $"This {what} is larger than any that is kept.");
+            if (Convert.ToHexStringLower(SHA256.HashData(await BytesAsync(one, cancel))) != file)
+                throw Refused(one.FullName, $"This {what} is not the one the job names: its hash is another.");
+        }
+        return found;
+    }
+
+    private static IEnumerable<string> TracesNamed(IReadOnlyList<Entry> entries)
+        => entries.Where(e => e.Kind == TraceKept.KindName).Select(e => CheckList.Kinds.Read<TraceKept>(e).Body.File).Distinct();
 
     private static IEnumerable<PhotoKept> Named(IReadOnlyList<Entry> entries)
         => entries.Where(e => e.Kind == PhotoKept.KindName).Select(e => CheckList.Kinds.Read<PhotoKept>(e).Body).DistinctBy(p => p.File);

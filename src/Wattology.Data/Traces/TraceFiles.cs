@@ -1,0 +1,71 @@
+using System.IO.Compression;
+using System.Security.Cryptography;
+using System.Text;
+using Wattology.Core.Inputs;
+using Wattology.Core.Traces;
+using Wattology.Data.Evidence;
+using Wattology.Data.Jobs;
+
+namespace Wattology.Data.Traces;
+
+/// <summary>The files of a shop's traces, compressed, each under the hash of its bytes; and beside them what runs just now, line by line.</summary>
+/// <param name="folder">The shop's folder.</param>
+public sealed class TraceFiles(ShopFolder folder) : EvidenceFiles(folder.Traces)
+{
+    // A packed file may say anything of itself; text is read no further than any trace is long.
+    private const int MostText = 64 * 1024 * 1024;
+
+    /// <summary>Keeps a trace.</summary>
+    /// <returns>The hash of its file, and how long it is.</returns>
+    /// <exception cref="RefusedException">It is longer than any that is kept.</exception>
+    public async Task<(string File, int Bytes)> KeepAsync(Trace trace, CancellationToken cancel = default)
+    {
+        using var packed = new MemoryStream();
+        await using (var gzip = new GZipStream(packed, CompressionLevel.Optimal, leaveOpen: true))
+            await gzip.WriteAsync(Encoding.UTF8.GetBytes(TraceCsv.Write(trace)), cancel);
+        return await KeepPackedAsync(packed.ToArray(), cancel);
+    }
+
+    /// <summary>Keeps a trace's file as it came.</summary>
+    /// <exception cref="RefusedException">It is longer than any that is kept.</exception>
+    public async Task<(string File, int Bytes)> KeepPackedAsync(byte[] packed, CancellationToken cancel = default)
+    {
+        if (packed.Length > TraceKept.MostBytes) throw new RefusedException("This trace is longer than any that is kept: cut it to the burst or run.", "csv");
+        var hash = Convert.ToHexStringLower(SHA256.HashData(packed));
+        var incoming = NewIncoming();
+        try
+        {
+            await using (var file = new FileStream(incoming, FileMode.CreateNew, FileAccess.Write, FileShare.None))
+            {
+                await file.WriteAsync(packed, cancel);
+                file.Flush(flushToDisk: true);
+            }
+            Settle(incoming, hash);
+        }
+        finally { File.Delete(incoming); }
+        return (hash, packed.Length);
+    }
+
+    /// <summary>A kept trace; null where its file is missing, damaged, or no trace.</summary>
+    public async Task<Trace?> ReadAsync(string file, CancellationToken cancel = default)
+    {
+        if (!Has(file)) return null;
+        try { return TraceCsv.Read(await TextAsync(file, cancel)); }
+        catch (Exception e) when (e is InvalidDataException or InputRefusedException) { return null; }
+    }
+
+    /// <summary>The text of a kept trace.</summary>
+    /// <exception cref="InvalidDataException">The file is damaged.</exception>
+    public async Task<string> TextAsync(string file, CancellationToken cancel = default)
+    {
+        await using var gzip = new GZipStream(File.OpenRead(PathOf(file)), CompressionMode.Decompress);
+        using var text = new MemoryStream();
+        var buffer = new byte[81_920];
+        for (int read; (read = await gzip.ReadAsync(buffer, cancel)) > 0;)
+        {
+            text.Write(buffer, 0, read);
+            if (text.Length > MostText) throw new InvalidDataException("The trace is longer than any that is kept.");
+        }
+        return Encoding.UTF8.GetString(text.ToArray());
+    }
+}
