@@ -107,7 +107,8 @@ public static class LoggerCsv
         var all = new List<string[]>();
         while (parser.Read())
         {
-            if (all.Count > Trace.MostRows) { faults.Add("csv", $"At most {Trace.MostRows:#,0} lines are read: cut the file to the burst or run."); return null; }
+            if (all.Count > Trace.MostRows) { faults.Add("csv",
+                $"At most {Trace.MostRows:#,0} lines are read: cut the file to the burst or run."); return null; }
             all.Add([.. parser.Record!.Select(c => c.Trim())]);
         }
         var width = all.Count == 0 ? 0 : all.Max(r => r.Length);
@@ -173,7 +174,8 @@ public static class LoggerCsv
         var parts = cell.Split(' ', 'T')[^1].Replace(',', '.').TrimEnd('Z').Split(':');
         if (parts.Length is < 2 or > 3) return null;
         var numbers = parts.Select(p => Number(p, false)).ToArray();
-        return numbers.Any(n => n is null or < 0) ? null : numbers.Length == 3 ? numbers[0] * 3_600 + numbers[1] * 60 + numbers[2] : numbers[0] * 60 + numbers[1];
+        return numbers.Any(n => n is null or < 0) ? null : numbers.Length == 3 ? numbers[0] * 3_600 + numbers[1] * 60 + numbers[2] : numbers[0] * 60
+            + numbers[1];
     }
 
     private static double? Number(string cell, bool commaIsDecimal) => double.TryParse(commaIsDecimal ? cell.Replace(',', '.') : cell, NumberStyles.Float,

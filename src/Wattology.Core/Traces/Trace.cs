@@ -47,7 +47,8 @@ public readonly record struct TracePoint(double TimeS, double? Value);
 public sealed record Thinned(IReadOnlyList<TracePoint> Points, int Each)
 {
     /// <summary>How it was done, in words; empty where nothing was left out.</summary>
-    public string Words => Each <= 1 ? "" : $"Drawn thinned: of up to {Each} samples together the first, the lowest, the highest and the last. No peak is lost.";
+    public string Words => Each <= 1 ? ""
+        : $"Drawn thinned: of up to {Each} samples together the first, the lowest, the highest and the last. No peak is lost.";
 }
 
 /// <summary>Thins a trace for display without losing a peak: the time is cut into stretches of equal length, and of each the first, lowest, highest and
@@ -91,7 +92,8 @@ public static class Thinning
     {
         var steps = all.Zip(all.Skip(1), (a, b) => b.TimeS - a.TimeS).Order().ToArray();
         var own = steps.Length == 0 ? 0 : steps[steps.Length / 2];
-        var pauses = all.Zip(all.Skip(1)).Where(p => p.Second.TimeS - p.First.TimeS > Math.Max(OwnIntervals * own, 0.4)).Select(p => p.Second.TimeS).ToHashSet();
+        var pauses = all.Zip(all.Skip(1)).Where(p => p.Second.TimeS - p.First.TimeS > Math.Max(OwnIntervals * own, 0.4)).Select(p =>
+            p.Second.TimeS).ToHashSet();
         var drawn = new List<TracePoint>(kept.Count);
         foreach (var point in kept)
         {

@@ -62,7 +62,8 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         var chain = new Chain(row.Id);
         var broken = entries.SelectMany(e => chain.Next(e).Select(f => $"{name}, entry {f.Seq} ({CheckList.Kinds.Find(e.Kind)?.Title ?? e.Kind}): "
             + $"{f.What}.")).ToList();
-        foreach (var entry in entries.Where(e => e.Kind is PhotoKept.KindName or TraceKept.KindName)) if (await FileFaultAsync(entry) is { } fault) broken.Add($"{name}, {fault}");
+        foreach (var entry in entries.Where(e =>
+            e.Kind is PhotoKept.KindName or TraceKept.KindName)) if (await FileFaultAsync(entry) is { } fault) broken.Add($"{name}, {fault}");
         if (row.EntryCount != chain.Count || row.Head != chain.Head)
             broken.Add($"{name}, entry {entries[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {chain.Count} ending in "
                 + $"{Short(chain.Head)} are here.");

@@ -25,7 +25,8 @@ public static class JobFiles
         app.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs) => await jobs.FindAsync(id) is { } job
             ? Results.Stream(output => JobFile.WriteAsync(output, jobs.StreamAsync(id)), "application/json", $"{job.Machine.Number}.json")
             : Results.NotFound()).ExcludeFromDescription();
-        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, PhotoFiles files, TraceFiles traces, CancellationToken cancel) => await jobs.FindAsync(id, cancel)
+        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, PhotoFiles files, TraceFiles traces, CancellationToken cancel) =>
+            await jobs.FindAsync(id, cancel)
             is { } job ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, files, traces, cancel), "application/zip",
                 $"{job.Machine.Number}.zip") : Results.NotFound()).ExcludeFromDescription();
     }

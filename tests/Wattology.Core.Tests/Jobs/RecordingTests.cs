@@ -59,7 +59,8 @@ public sealed class RecordingTests
                 "joint-opened", "joints-closed", "looked",
                 "looked-again",
             "loose-end-closed", "loose-end-opened", "oiled", "order-came", "order-moved", "part", "part-tagged", "photo", "photo-marked",
-            "piece-found", "piece-missing", "port-plugged", "put-on", "snag", "tightened", "trace", "trace-mark", "trouble-seen", "unit-reached", "unit-sent-back", "wait-begun",
+            "piece-found", "piece-missing", "port-plugged", "put-on", "snag", "tightened", "trace", "trace-mark", "trouble-seen", "unit-reached",
+                "unit-sent-back", "wait-begun",
                 "wait-over"],
                 Of(Correction.ByTakingBack));
         Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "part-released", "pressure-shown", "restored", "run-ended",
@@ -80,7 +81,8 @@ public sealed class RecordingTests
             "order-moved", "ordered",
             "part", "part-released", "part-tagged", "photo",
             "photo-marked", "piece-found",
-            "piece-missing", "plate", "play", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "snag", "stopped", "trace", "trace-mark", "unit-sent-back"],
+            "piece-missing", "plate", "play", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "snag", "stopped", "trace", "trace-mark",
+                "unit-sent-back"],
                 Kinds(Ages.Lasts));
         Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read",
             "rod-read", "shaft-speed", "suction", "sweep"], Kinds(Ages.MeasureAgain));

@@ -18,7 +18,8 @@ public sealed class LoggerCsvTests
         """;
 
     private static LoggerMap Map(LoggerTable table, LoggerTime time = LoggerTime.Seconds, params LoggerColumn[] columns)
-        => new("pocket logger", table.Head, 0, time, columns.Length > 0 ? columns : [new(1, GaugeChannel.OilTurbo, "bar"), new(2, GaugeChannel.EngineSpeed, "rpm")]);
+        => new("pocket logger", table.Head, 0, time, columns.Length > 0 ? columns : [new(1, GaugeChannel.OilTurbo, "bar"), new(2, GaugeChannel.EngineSpeed,
+            "rpm")]);
 
     private static string Fault(string text)
     {

@@ -143,7 +143,8 @@ public sealed class TracePageTests
         await jory.PostAsync(job + "/traces?handler=Logger", [("csv", File), ("of", await BurstAsync(jory, job)), ("once", "a"), .. Mapped]);
         var pack = await jory.BytesAsync(job + "/file.zip");
         var file = Directory.GetFiles(Path.Combine(shop.Folder, "traces"), "*", SearchOption.AllDirectories).Single();
-        Assert.Equal(Path.GetFileName(file), Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(await System.IO.File.ReadAllBytesAsync(file))));
+        Assert.Equal(Path.GetFileName(file),
+            Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(await System.IO.File.ReadAllBytesAsync(file))));
 
         await using (var elsewhere = await ShopServer.StartAsync())
         {
@@ -168,7 +169,8 @@ public sealed class TracePageTests
             Assert.Contains("This trace is not the one the job names", refused.Message);
         }
         await System.IO.File.WriteAllTextAsync(file, "changed");
-        Assert.Contains(await shop.VerifyAsync(), f => f.Contains("(trace): its file", StringComparison.Ordinal) && f.Contains("was changed", StringComparison.Ordinal));
+        Assert.Contains(await shop.VerifyAsync(), f => f.Contains("(trace): its file", StringComparison.Ordinal) && f.Contains("was changed",
+            StringComparison.Ordinal));
         Assert.Contains("missing or damaged", (await jory.GetAsync(job + "/traces")).Said(".note"));
         System.IO.File.Delete(file);
         Assert.Contains(await shop.VerifyAsync(), f => f.EndsWith("is missing.", StringComparison.Ordinal));

@@ -153,7 +153,8 @@ public sealed class PrimeModel(SheetServices services) : LiveSheetModel(services
         var then = seen == "pressure" ? $"{Here}?seen=pressure" : Here;
         if (Turning is not { } burst || await TraceDraftAsync(burst) is not { } trace) return await RecordAsync(new CrankEnded(), said, then: then);
         // What the box read in this burst is recorded with its end: nothing is typed.
-        if (!BoxReads || !ToPrime || Gauge.PressureIn(burst) is not { } kpa) return await RecordDraftsAsync([new EntryDraft(new CrankEnded()), trace], said, then);
+        if (!BoxReads || !ToPrime || Gauge.PressureIn(burst) is not { } kpa) return await RecordDraftsAsync([new EntryDraft(new CrankEnded()), trace], said,
+            then);
         return await RecordDraftsAsync([new EntryDraft(new CrankEnded()), new EntryDraft(new PressureRead(PressureBy.DirectGauge, Math.Round(kpa, 1),
             Simulated: Simulated), Known.Measured, BoxName), trace], $"Stopped. {BoxName} read {Units.ShowPressure(kpa)}.", Here);
     }
