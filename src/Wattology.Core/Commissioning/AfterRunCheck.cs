@@ -86,6 +86,7 @@ public static class AfterRunCheck
     public static readonly CheckDefinition Definition = new(Id, "After the run", null, Read)
     {
         Questions = Asked,
+        Kinds = [CodeTold.Kind],
         Items =
         [
             new(HoldPoint.HandOver, "idle", "First idle", (context, _) => Idle(EngineRuns.Of(context.Job))) { Sheet = "start" },

@@ -18,7 +18,7 @@ public static class StartCheck
     public static readonly CheckDefinition Definition = new(Id, "Start", DrawnPart.Engine, Read)
     {
         Kinds = [IdleChosen.Kind, CautionRead.Kind, Fired.Kind, PressureShown.Kind, PressureAfterFiring.Kind, RunEnded.Kind, EngineStopped.Kind,
-            TroubleSeen.Kind,
+            TroubleSeen.Kind, SmokeNow.Kind,
             StopWorked.KindOf(Stands), JointSeen.Kind, JointLooked.Kind, RunChecked.Kind],
         Schools = [RunUnder.At],
         Limits = [RunLimits.PressureAfterFiring, RunLimits.Idle],

@@ -77,7 +77,7 @@ public static class FluidsCheck
     public static readonly CheckDefinition Definition = new("fluids", "Oil, filter, coolant", DrawnPart.Sump, Read)
     {
         Questions = [OilLevel, Coolant],
-        Kinds = [OilService.Kind],
+        Kinds = [OilService.Kind, OilDrained.Kind],
         Items =
         [
             new(HoldPoint.Start, "oil-service", "Oil and filter new, or kept because", (context, _) => context.Job.Record.Latest<OilService>() is { } noted

@@ -120,8 +120,25 @@ public static class HeatCheck
         Kinds = [HeatGap.Kind],
         Schools = [Covering],
         Limits = [HeatGap.Gap],
-        Items = [ItemDefinition.AtStop("heat", "Heat, and what carries the unit")],
+        Items =
+        [
+            ItemDefinition.AtStop("heat", "Heat, and what carries the unit"),
+            new(HoldPoint.HandOver, "heat-again", "What lies near hot metal, looked at again", (context, _) => SecondLook(context.Job)),
+        ],
     };
+
+    // What was near enough to be looked at once is looked at again after the first hot run: heat shows only then.
+    private static ItemState? SecondLook(JobContext job)
+    {
+        var near = Neighbours.Where((n, i) => Gaps[i].Read(job, 0).Noted is { Body.Answer: not "none" } || job.Record.All<HeatGap>().Any(g => g.Body.Near
+            == n.Near)).Select(n => Again[Neighbours.ToList().IndexOf(n)]).ToArray();
+        if (near.Length == 0 || EngineRuns.Of(job).LongestSeconds <= 0) return null;
+        var looks = near.Select(q => q.Read(job, 0)).ToArray();
+        if (looks.FirstOrDefault(l => l.Answer is { Verdict: Verdict.Stop }) is { } bad) return ItemState.Stop($"{bad.Question.Title}: {bad.Words}.",
+            bad.Noted!.Entry);
+        return looks.FirstOrDefault(l => !l.Answered) is { } open ? ItemState.NotLooked($"{open.Question.Title}: not answered yet.")
+            : ItemState.Done("As it was.", LookState.Last(looks));
+    }
 
     private static Found Read(JobContext job, int turbo)
     {

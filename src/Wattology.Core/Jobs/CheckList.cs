@@ -88,6 +88,7 @@ public static class CheckList
         LookedAgain.Kind,
         HoldPointPassed.KindOf((job, item) => HoldPoints.TitleOf(job.Record.Machine().Turbos, item)),
         HandedOver.Kind,
+        DriverSheetSigned.Kind,
         JobEnded.KindOf(job => Bursts.Running(job.Record) is not null || EngineRuns.Of(job).Running is not null, Holding),
         InHand.Kind,
         SnagKept.EntryKind,

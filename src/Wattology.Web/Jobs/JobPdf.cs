@@ -11,6 +11,7 @@ using Wattology.Core.Jobs;
 using Wattology.Core.LooseEnds;
 using Wattology.Core.Measures;
 using Wattology.Core.Parts;
+using Wattology.Core.FollowUp;
 using Wattology.Core.Photos;
 using Wattology.Core.Plate;
 using Wattology.Web.Drawing;
@@ -39,6 +40,11 @@ public static class JobPdf
             flow.Paragraph(record.HandedOver() is { } over ? $"{shop}. Handed over to {over.Body.To} on {times.Full(over.Entry.At)}."
                 : record.Ended() is { } ended ? $"{shop}. {job.Words(ended.Entry)}. {times.Full(ended.Entry.At)}."
                 : $"{shop}. Not handed over yet: this is an interim file.", quiet: true);
+            if (SimulatedEntries.Words(record) is { Length: > 0 } simulated)
+            {
+                flow.Heading("Simulated");
+                flow.Paragraph(simulated, strong: true);
+            }
             Passed(flow, job, times);
             Machine(flow, job);
             var drawing = Draw(job);
@@ -50,6 +56,7 @@ public static class JobPdf
             Parts(flow, job);
             Answers(flow, job);
             LooseEnds(flow, job);
+            Driver(flow, job, times);
             Photos(flow, job, times, copies);
             Record(flow, job, times);
             flow.Close();
@@ -181,6 +188,26 @@ public static class JobPdf
             flow.Paragraph($"{entry.By}{(entry.Second.Length > 0 ? $" and {entry.Second}" : "")}, {times.Exact(entry.At)}{known}, {entry.Hash}", 7.5f,
                 quiet: true, indent: 14);
         }
+    }
+
+    private static void Driver(PaperFlow flow, JudgedJob job, ShopTimes times)
+    {
+        if (job.Record.Latest<DriverSheetSigned>() is not { } signed) return;
+        flow.Heading("Driver's sheet");
+        foreach (var line in signed.Body.Lines) flow.Paragraph(line);
+        flow.Fact("Signed", $"{signed.Body.By}, {times.Full(signed.Entry.At)}{(signed.Body.OnPaper ? ", on the printed sheet" : "")}");
+        if (signed.Body.Signature.Length > 0) flow.Picture(Signature(signed.Body.Signature));
+    }
+
+    private static SKPicture Signature(string path)
+    {
+        using var recorder = new SKPictureRecorder();
+        var canvas = recorder.BeginRecording(new SKRect(0, 0, 900, 90));
+        using var drawn = SKPath.ParseSvgPathData(path);
+        using var paint = new SKPaint { Style = SKPaintStyle.Stroke, StrokeWidth = 6, IsAntialias = true, StrokeCap = SKStrokeCap.Round };
+        canvas.Scale(0.24f, 0.09f);
+        canvas.DrawPath(drawn, paint);
+        return recorder.EndRecording();
     }
 
     private static SKPicture Draw(JudgedJob job)

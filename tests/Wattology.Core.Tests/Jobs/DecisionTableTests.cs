@@ -15,8 +15,8 @@ using Wattology.Core.FirstFitment;
 using Wattology.Core.Fitting;
 using Wattology.Core.Fluids;
 using Wattology.Core.HandOver;
-using Wattology.Core.Heat;
 using Wattology.Core.Hoses;
+using Wattology.Core.Heat;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Joints;
@@ -294,6 +294,11 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["no drive"] = j => j.Answer(AfterRunCheck.RoadTest, "not-done", "no plates on it"),
         ["blue smoke"] = j => j.Answer(AfterRunCheck.Smoke, "blue"),
         ["black smoke"] = j => j.Answer(AfterRunCheck.Smoke, "black"),
+        ["wire near"] = j => j.Answer(HeatCheck.Gaps[1], "clear"),
+        ["wire far"] = j => j.Answer(HeatCheck.Gaps[1], "none"),
+        ["wire measured"] = j => j.Tell(new HeatGap(Neighbour.Wire, 40), Known.Measured, "tape"),
+        ["wire as it was"] = j => j.Answer(HeatCheck.Again[1], "as-it-was"),
+        ["wire browned"] = j => j.Answer(HeatCheck.Again[1], "marked", "at the clip"),
         ["codes left"] = j => j.Answer(AfterRunCheck.CodesCleared, "left", "lamp of another system"),
         ["codes stored"] = j => j.Answer(AfterRunCheck.CodesAfter, "stored", "P0299"),
         ["oil low after"] = j => j.Answer(AfterRunCheck.OilAfter, "under"),

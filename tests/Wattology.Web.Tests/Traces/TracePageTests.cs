@@ -246,6 +246,8 @@ public sealed class TracePageTests
         Assert.Empty(Directory.GetFiles(Path.Combine(shop.Folder, "traces", "running")));
         Assert.Empty(await shop.VerifyAsync());
         var csv = await jory.GetAsync(page.Page.QuerySelector("a[href$='.csv']")!.GetAttribute("href")!);
+        using (var pdf = UglyToad.PdfPig.PdfDocument.Open(await jory.BytesAsync(job + "/file.pdf")))
+            Assert.Contains("read on a simulated engine.", string.Join(' ', pdf.GetPage(1).GetWords().Select(w => w.Text)));
         Assert.Contains("simulated.csv", csv.Raw.Content.Headers.ContentDisposition!.ToString());
         Assert.InRange(csv.Text.Split('\n').Length, 10, 4_000);
     }

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using Wattology.Core.Commissioning;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Joints;
@@ -19,8 +20,12 @@ public sealed class AfterRunModel(SheetServices services) : AskSheetModel(servic
     {
         var when = JsonForm.ValueOf<JointMoment>(moment) ?? JointMoment.Hot;
         var changed = new List<EntryDraft>();
+        // Of twins nothing is said for both at once: each unit is looked at apart.
+        var only = Job.Machine.Turbos == 1 ? 0 : int.TryParse(all, out var turbo) ? turbo : -1;
+        if (all is not null && only < 0) Form.Faults.Add("", "Say which turbo was looked at: nothing is ticked for both at once.");
         foreach (var joint in JointList.Of(Job.Record))
         {
+            if (all is not null && only > 0 && JointList.Split(joint.Id).Turbo != only) continue;
             var saw = Text("saw." + joint.Id);
             var answer = all is null ? JsonForm.ValueOf<JointState>(Text("joint." + joint.Id)) : JointState.NoLeak;
             var stale = JointWork.Looked(Job.Record, joint.Id, when) is null;
@@ -29,4 +34,8 @@ public sealed class AfterRunModel(SheetServices services) : AskSheetModel(servic
         }
         return await RecordAnswersAsync(changed, "joint");
     }
+
+    /// <summary>Says what a code stored after the run is.</summary>
+    public Task<IActionResult> OnPostCodeAsync(string code, string @is)
+        => RecordAsync(JsonForm.ValueOf<CodeIs>(@is) is { } what ? new CodeTold(code, what) : null, $"{code}: told apart.");
 }

@@ -82,6 +82,9 @@ public sealed class StartModel(SheetServices services) : LiveSheetModel(services
     public Task<IActionResult> OnPostTroubleAsync(string what) => RecordAsync(JsonForm.ValueOf<Trouble>(what) is { } trouble ? new TroubleSeen(trouble)
         : null, "");
 
+    /// <summary>The tailpipe was looked at.</summary>
+    public Task<IActionResult> OnPostSmokeAsync(string what) => RecordAsync(JsonForm.ValueOf<SmokeLook>(what) is { } look ? new SmokeNow(look) : null, "");
+
     /// <summary>Chooses how long this job idles.</summary>
     public Task<IActionResult> OnPostIdleAsync([Typed] IdleChosen? idle) => RecordAsync(idle, "Chosen for this job.");
 }
