@@ -30,7 +30,8 @@ public sealed record CodeTold(string Code, CodeIs Is) : EntryBody, IHasRules
         Correction = Correction.ByTakingBack,
         Ages = Ages.Lasts,
         Refuse = (job, body) => FaultCodes.After(job).Any(c => c.Code == body.Code)
-            ? body.Is == CodeIs.Foretold && FaultCodes.Foretold(job).Count == 0 ? new("Nothing was unplugged on this job that could have stored it.", "is") : null
+            ? body.Is == CodeIs.Foretold && FaultCodes.Foretold(job).Count == 0 ? new("Nothing was unplugged on this job that could have stored it.", "is")
+                : null
             : new("No such code is stored after the run.", "code"),
     };
 

@@ -19,7 +19,8 @@ public sealed class FaultCodesTests
     [InlineData("A1234567890123456", "")]
     public void Codes_are_found_in_what_was_written(string written, string codes) => Assert.Equal(codes, string.Join(' ', FaultCodes.In(written)));
 
-    private static JobBuilder Stored(string before, string after) => Book.Startable().Answer(TriageCheck.CodesBefore, before.Length > 0 ? "stored" : "none", before)
+    private static JobBuilder Stored(string before, string after) => Book.Startable().Answer(TriageCheck.CodesBefore, before.Length > 0 ? "stored" : "none",
+        before)
         .Answer(AfterRunCheck.CodesAfter, after.Length > 0 ? "stored" : "none", after);
 
     [Fact]

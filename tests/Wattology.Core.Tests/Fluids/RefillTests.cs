@@ -28,7 +28,8 @@ public sealed class RefillTests
     [InlineData(5_000, 4.2, "Out 5000 ml, in 4200 ml: 800 ml less than came out.")]
     [InlineData(3_000, 5.2, "Out 3000 ml, in 5200 ml: 2200 ml more than came out. It was low before")]
     public void Out_against_in_says_what_is_missing_and_what_is_too_much(double gone, double put, string words)
-        => Assert.Contains(words, Said(Book.In().Tell(new OilDrained(gone), Known.Measured, "jug").Tell(new OilService(Service.New, Service.New, "5W-30", put))));
+        => Assert.Contains(words, Said(Book.In().Tell(new OilDrained(gone), Known.Measured, "jug").Tell(new OilService(Service.New, Service.New, "5W-30",
+            put))));
 
     [Fact]
     public void Coolant_and_oil_are_added_up_over_several_containers()

@@ -54,7 +54,8 @@ public sealed class RecordingTests
     public void Kinds_say_how_they_are_put_right_and_which_are_recorded_no_more()
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
-        Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "code-told", "comeback-of", "core-value", "crankcase-deferred", "ended", "finding",
+        Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "code-told", "comeback-of", "core-value", "crankcase-deferred", "ended",
+            "finding",
             "finding-measured", "finding-otherwise", "fired", "followed-up", "gauge-off", "gauge-on", "hardest-joint", "hose-led", "hose-off",
                 "joint-opened", "joints-closed", "looked",
                 "looked-again",
@@ -75,13 +76,15 @@ public sealed class RecordingTests
     public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
     {
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
-        Assert.Equal(["cause", "cause-also", "code-told", "coolant-volume", "core-value", "crankcase-deferred", "driver-sheet", "followed-up", "gauge-off", "gauge-on", "hardest-joint",
+        Assert.Equal(["cause", "cause-also", "code-told", "coolant-volume", "core-value", "crankcase-deferred", "driver-sheet", "followed-up", "gauge-off",
+            "gauge-on", "hardest-joint",
             "hold-point-passed", "oil-drained", "oil-service",
             "order-came",
             "order-moved", "ordered",
             "part", "part-released", "part-tagged", "photo",
             "photo-marked", "piece-found",
-            "piece-missing", "plate", "play", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "smoke-now", "snag", "stopped", "trace", "trace-mark",
+            "piece-missing", "plate", "play", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "smoke-now", "snag", "stopped", "trace",
+                "trace-mark",
                 "unit-sent-back"],
                 Kinds(Ages.Lasts));
         Assert.Equal(["blow-by", "catch-test", "compression-test", "crankcase", "fuel-boost", "heat-gap", "leak-test", "mixture", "oil-pressure-read",

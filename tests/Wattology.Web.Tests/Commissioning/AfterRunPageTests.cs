@@ -99,7 +99,8 @@ public sealed class AfterRunPageTests
         Assert.Equal("Bring the key back.", refused.Page.QuerySelector("[name=own]")!.GetAttribute("value"));
         Assert.Null(refused.Page.QuerySelector("input[name=lines]")!.GetAttribute("checked"));
 
-        await jory.PostAsync(job + "/driver-sheet", [.. lines.Skip(1), ("own", "Bring the key back."), ("by", "Ola Venn"), ("signature", "M100,200L300,400L500,200M600,100L700,900"),
+        await jory.PostAsync(job + "/driver-sheet", [.. lines.Skip(1), ("own", "Bring the key back."), ("by", "Ola Venn"), ("signature",
+            "M100,200L300,400L500,200M600,100L700,900"),
             ("once", "d")]);
         var signed = await jory.GetAsync(job + "/driver-sheet");
         Assert.Equal("M100,200L300,400L500,200M600,100L700,900", signed.Page.QuerySelector(".signature path")!.GetAttribute("d"));

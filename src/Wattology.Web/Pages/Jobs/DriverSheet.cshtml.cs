@@ -27,7 +27,8 @@ public sealed class DriverSheetModel(SheetServices services, ShopName shop) : Sh
     public IReadOnlyList<string> Own => Given is null ? [] : [.. Given.Body.Lines.Except(Parts.SelectMany(p => p.Lines))];
 
     /// <summary>Whether a line is left out: of what was signed, or of what was just sent.</summary>
-    public bool Off(string line) => Given is { } signed ? !signed.Body.Lines.Contains(line) : Request.HasFormContentType && !Request.Form["lines"].Contains(line);
+    public bool Off(string line) => Given is { } signed ? !signed.Body.Lines.Contains(line) : Request.HasFormContentType &&
+        !Request.Form["lines"].Contains(line);
 
     /// <summary>The shop's name.</summary>
     public Task<string> ShopAsync() => shop.GetAsync();
