@@ -27,7 +27,7 @@ public static class TravelCheck
         new("in-line", "seen, in line at its stop"),
         new("off", "seen, out of line", Verdict.Doubtful),
         new("none", "it has none"),
-    ]) { PerTurbo = true, Applies = (job, _) => job.Record.Machine().Control is BoostControl.VanesCanister or BoostControl.VanesElectric, Ages = Ages.Lasts };
+    ]) { PerTurbo = true, Applies = (job, _) => job.Record.Machine().HasVanes, Ages = Ages.Lasts };
 
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new("travel", "Vane or wastegate travel", null, (job, turbo) => Travel.Found(job, turbo))

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
@@ -33,17 +34,20 @@ public static class CrankcaseLimits
 /// <param name="PressureKpa">Gauge pressure in kPa, −30 to 30; negative under suction.</param>
 /// <param name="Running">How the engine ran.</param>
 /// <param name="EngineRpm">Engine speed in 1/min, if noted.</param>
+/// <param name="Simulated">It was read on a simulated engine: outside a demo shop it proves nothing. Null where it was not.</param>
 public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure), Usual(-5, 5)] double PressureKpa, Running Running,
-    [Bounds(Span.EngineSpeed), Usual(400, 5_000)] double? EngineRpm = null) : EntryBody
+    [Bounds(Span.EngineSpeed), Usual(400, 5_000)] double? EngineRpm = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Simulated = null) : EntryBody
 {
     /// <summary>The kind's name in records.</summary>
     public const string KindName = "crankcase";
 
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<CrankcaseReading, CrankcaseOutcome>(KindName, "Crankcase pressure",
-        (job, reading) => CrankcaseOutcome.Of(reading, job.Record.Machine().ClosedBreather, job.Limits),
+        (job, reading) => reading.Simulated == true && !job.Demo ? new(new Judgement(Verdict.ReadingOnly, CrankcaseOutcome.OnlySimulated))
+            : CrankcaseOutcome.Of(reading, job.Record.Machine().ClosedBreather, job.Limits),
         (job, n) => n.Outcome is CrankcaseOutcome outcome
-            ? $"{outcome.Judgement.Show(n.Body.PressureKpa, Measure.Pressure, job.Units)}, {JsonForm.Plain(n.Body.Running)}. "
+            ? $"{(n.Body.Simulated == true ? "simulated: " : "")}{outcome.Judgement.Show(n.Body.PressureKpa, Measure.Pressure, job.Units)}, {JsonForm.Plain(n.Body.Running)}. "
                 + $"{outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
     {
         MeasuredWith = [InstrumentKind.Manometer],
@@ -56,6 +60,8 @@ public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure), Us
 /// <param name="Judgement">How it was judged, and by what.</param>
 public sealed record CrankcaseOutcome(Judgement Judgement) : Outcome, IJudged
 {
+    internal const string OnlySimulated = "simulated";
+
     /// <summary>Judges a reading by the kind of breather.</summary>
     public static CrankcaseOutcome Of(CrankcaseReading reading, bool closedBreather, LimitBook limits)
     {
@@ -67,7 +73,7 @@ public sealed record CrankcaseOutcome(Judgement Judgement) : Outcome, IJudged
     public double? JudgedOf(object body) => (body as CrankcaseReading)?.PressureKpa;
 
     /// <summary>The reason in a sentence.</summary>
-    public string Why => Judgement.Verdict switch
+    public string Why => Judgement.Why == OnlySimulated ? "It proves nothing: the engine was a simulated one." : Judgement.Verdict switch
     {
         Verdict.Sound => "The crankcase does not push back against the drain.",
         Verdict.Doubtful => "High enough to hold oil back in the drain. Look at breather, level and blow-by.",

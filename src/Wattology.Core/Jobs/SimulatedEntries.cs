@@ -1,4 +1,5 @@
 using Wattology.Core.Commissioning;
+using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
 using Wattology.Core.Gauge;
 using Wattology.Core.Priming;
@@ -13,6 +14,7 @@ public static class SimulatedEntries
     public static IReadOnlyList<Entry> Of(JobRecord record) => [.. record.All<GaugeOn>().Where(g => g.Body.Simulated).Select(g => g.Entry)
         .Concat(record.All<PressureRead>().Where(r => r.Body.Simulated == true).Select(r => r.Entry))
         .Concat(record.All<PressureShown>().Where(s => s.Body.Simulated == true).Select(s => s.Entry))
+        .Concat(record.All<CrankcaseReading>().Where(r => r.Body.Simulated == true).Select(r => r.Entry))
         .Concat(record.All<TraceKept>().Where(t => t.Body.Simulated == true).Select(t => t.Entry)).OrderBy(e => e.Seq)];
 
     /// <summary>The same in a sentence; empty where nothing was.</summary>

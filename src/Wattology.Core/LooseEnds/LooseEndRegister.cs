@@ -15,7 +15,7 @@ namespace Wattology.Core.LooseEnds;
 /// <param name="Words">What and where.</param>
 /// <param name="Opened">The entry that opened it.</param>
 /// <param name="ClosedBy">The entry that closed it; null while it is open.</param>
-/// <param name="Implied">The application opened it, because a step implies it; it never closes one.</param>
+/// <param name="Implied">The application opened it, because a step implies it; it is closed by whoever says so.</param>
 /// <param name="ClosedElsewhere">Where it is closed, when not here.</param>
 /// <param name="Sheet">The sheet on which it is closed.</param>
 public sealed record LooseEnd(string Key, LooseKind Kind, string Words, Entry Opened, Entry? ClosedBy, bool Implied = false, string? ClosedElsewhere = null,
@@ -45,7 +45,7 @@ public static class LooseEndRegister
                 closed.GetValueOrDefault(look.Entry.Hash + Caps), Implied: true));
         foreach (var (entry, turbo) in FeedOpened(record))
             all.Add(new(entry.Hash + Feed, LooseKind.FeedOpen, $"{job.Which(turbo)}{LooseWords.Title(LooseKind.FeedOpen)}: on again, new washers, tight", entry,
-                closed.GetValueOrDefault(entry.Hash + Feed), Implied: true));
+                closed.GetValueOrDefault(entry.Hash + Feed) ?? FeedOnSince(record, entry, turbo), Implied: true));
         foreach (var disabled in Firing.Open(record))
             all.Add(new($"off:{disabled.Item}", LooseKind.Unplugged, disabled.Item, Disabling(record, disabled.Item), null, Implied: true,
                 ClosedElsewhere: "on the prime sheet, ‘it is back’", Sheet: "prime"));
@@ -55,6 +55,10 @@ public static class LooseEndRegister
                 ClosedElsewhere: "on the fit sheet, ‘closed again’", Sheet: "fit"));
         return [.. all.OrderBy(l => l.Opened.Seq)];
     }
+
+    // Whoever answers that the feed is on again, with new washers and tight, says the very words of the loose end.
+    private static Entry? FeedOnSince(JobRecord record, Entry opened, int turbo)
+        => record.Latest<Looked>(l => l is { Question: JointList.FeedOn, Answer: "tight" } && l.Turbo == turbo)?.Entry is { } on && on.Seq > opened.Seq ? on : null;
 
     /// <summary>Those that are open.</summary>
     public static IReadOnlyList<LooseEnd> Open(JobContext job) => [.. All(job).Where(l => l.ClosedBy is null)];

@@ -13,7 +13,7 @@ public sealed class SimulatedEngine
     // A gear pump, and what the engine's own bearings let through: l/min per turn, and the exponent with which thick oil slows them.
     private const double PumpMl = 14, ReliefKpa = 450, BearingsK = 0.355, BearingsThickness = 0.6, TiredShare = 0.13;
     private const double FilterMl = 350, GalleryMl = 120, AirMl = 900, HousingMl = 60, FillKpa = 4;
-    private const double ChokedMm = 0.45, BlowByIdleLpm = 15, BlowByLoadLpm = 45, WornRings = 3.5, BreatherMm = 7;
+    private const double ChokedMm = 0.45, BlowByIdleLpm = 15, BlowByLoadLpm = 45, WornRings = 5.5, BreatherMm = 7;
     private const double LoadBoostKpa = 85, NoisyShare = 0.12, QuietShare = 0.003, WildEvery = 60, FastClock = 0.02;
 
     private static readonly Oil Filled = OilGrades.Typical["5W-30"];

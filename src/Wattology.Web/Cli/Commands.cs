@@ -2,6 +2,7 @@ using System.CommandLine;
 using System.Net.Sockets;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection.Extensions;
 using QRCoder;
 using Wattology.Core.Calculations;
 using Wattology.Core.Inputs;
@@ -61,10 +62,13 @@ public static class Commands
         rate.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (>= 1 and <= 200)) r.AddError("A rate lies from 1 up to 200 a second."); });
         var speed = new Option<double>("--speed") { Description = "How many times faster than life, up to 100.", DefaultValueFactory = _ => 1 };
         speed.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (> 0 and <= 100)) r.AddError("A speed lies above 0 and up to 100."); });
-        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale, scenario, address, host,
+        var faster = new Option<double>("--clock-speed") { Description = "How many times faster than life the demo's clock runs, to practise on: 1 to 30.",
+            DefaultValueFactory = _ => 1 };
+        faster.Validators.Add(r => { if (r.GetValueOrDefault<double>() is not (>= 1 and <= 30)) r.AddError("A clock's speed lies from 1 up to 30."); });
+        var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale, scenario, faster, address, host,
             certificate, proxy };
         demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, wish(r), new DemoWish(r.GetValue(fresh), r.GetValue(scale),
-            r.GetValue(scenario)!), stop));
+            r.GetValue(scenario)!, r.GetValue(faster)), stop));
         var serve = new Command("serve", "Serve a real shop.") { port, data, address, host, certificate, proxy };
         serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, wish(r), null, stop));
         var calc = new Command("calc", "Compute: JSON from standard input, JSON to standard output.") { name };
@@ -105,7 +109,7 @@ public static class Commands
     private sealed record Wish(string Address, int Port, IReadOnlyList<string> Hosts, FileInfo? Certificate, bool BehindProxy);
 
     /// <summary>What a demo shall be.</summary>
-    private sealed record DemoWish(bool Fresh, int Scale, string Gauge);
+    private sealed record DemoWish(bool Fresh, int Scale, string Gauge, double ClockSpeed);
 
     private static async Task<int> ServeAsync(DirectoryInfo data, Wish wish, DemoWish? demo, CancellationToken stop)
     {
@@ -118,9 +122,13 @@ public static class Commands
             if (demo is { Fresh: true }) folder.ClearDemo();
             new PhotoFiles(folder).SweepIncoming();
             new TraceFiles(folder).SweepIncoming();
-            await using var app = ShopHost.Build(folder, at);
+            await using var app = ShopHost.Build(folder, at, b =>
+            {
+                // A real shop's clock is the clock.
+                if (demo is { ClockSpeed: > 1 }) b.Services.Replace(ServiceDescriptor.Singleton<TimeProvider>(new FasterClock(demo.ClockSpeed)));
+            });
             var waiting = await OpenAsync(app.Services, folder, demo, stop);
-            await using var box = demo is null ? null : new GaugeBox("bench box 1", Scenarios.All[demo.Gauge]);
+            await using var box = demo is null ? null : new GaugeBox("bench box 1", Scenarios.All[demo.Gauge], speed: demo.ClockSpeed);
             // One that somebody set is called; otherwise the demo brings its own.
             if (box is not null) app.Services.GetRequiredService<GaugeLink>().Lend($"127.0.0.1:{box.Port}");
             try { await app.StartAsync(stop); }

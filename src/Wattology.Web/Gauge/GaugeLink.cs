@@ -2,9 +2,13 @@ using System.Net.Sockets;
 using System.Text;
 using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
+using Wattology.Core.BookIn;
 using Wattology.Core.Commissioning;
+using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
 using Wattology.Core.Gauge;
+using Wattology.Core.Limits;
+using Wattology.Core.Measures;
 using Wattology.Core.Priming;
 using Wattology.Core.Traces;
 using Wattology.Data;
@@ -23,8 +27,9 @@ namespace Wattology.Web.Gauge;
 /// <param name="Drift">By how much its clock runs fast, share; null until it can be told.</param>
 /// <param name="Watch">How pressure stands in the burst or run that is watched; null while nothing turns.</param>
 /// <param name="FirstSeconds">When it was first there, s from the beginning of the burst or run; null before.</param>
+/// <param name="Warning">What else the run shows that is not right; null where nothing is.</param>
 public sealed record GaugeState(string? Address, string? Box, bool Simulated, string? Job, int Garbage, double? Drift, WatchState? Watch = null,
-    double? FirstSeconds = null)
+    double? FirstSeconds = null, string? Warning = null)
 {
     /// <summary>The line stands.</summary>
     public bool Connected => Box is not null;
@@ -57,6 +62,7 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
     private StreamWriter? _out;
     private EngineAct _act = EngineAct.Stop;
     private (string Turning, double FromMs, PressureWatch Watch)? _watched;
+    private (EngineWatch Engine, Limit Crankcase, ShopUnits Units)? _engine;
     private RunningTrace? _running;
     private GaugeState _state = new(null, null, false, null, 0, null);
 
@@ -105,21 +111,26 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
     {
         if (State.Job != job.Record.Id) return;
         var (cranked, fired) = (Cranking.Of(job).Running, EngineRuns.Of(job).Running);
-        Watch(cranked ?? fired, job);
+        Watch(cranked ?? fired, fired, job);
         var act = cranked is not null ? EngineAct.Crank : fired is not null ? EngineAct.Fire : EngineAct.Stop;
         if (act == _act) return;
         _act = act;
         _ = TellAsync(act);
     }
 
-    private void Watch(Entry? turning, JobContext job)
+    private void Watch(Entry? turning, Entry? fired, JobContext job)
     {
         lock (_gate)
         {
             if (_watched?.Turning == turning?.Hash) return;
             EndRunning();
-            if (turning is not null) Begin(turning, clock.GetUtcNow().ToUnixTimeMilliseconds() - 1_000 * job.SecondsSince(turning),
-                job.Limits.Choose(PressureLimits.Cranking).SoundFrom ?? 0);
+            if (turning is not null)
+            {
+                if (fired is not null) _engine = (new EngineWatch(job.Record.Machine().HasVanes), job.Limits.Choose(job.Record.Machine().ClosedBreather ? CrankcaseLimits.Closed
+                    : CrankcaseLimits.Open), job.Units);
+                Begin(turning, clock.GetUtcNow().ToUnixTimeMilliseconds() - 1_000 * job.SecondsSince(turning),
+                    job.Limits.Choose(PressureLimits.Cranking).SoundFrom ?? 0);
+            }
             _state = Watched(_state);
         }
         Tell();
@@ -136,7 +147,9 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
         foreach (var kept in _kept)
         {
             _running.Take(kept.AtMs, kept.Sample);
-            if (kept.AtMs >= fromMs) _watched.Value.Watch.Take(kept.AtMs, PressureOf(kept.Sample));
+            if (kept.AtMs < fromMs) continue;
+            _watched.Value.Watch.Take(kept.AtMs, PressureOf(kept.Sample));
+            _engine?.Engine.Take((kept.AtMs - fromMs) / 1_000, kept.Sample);
         }
         _running.Flush();
     }
@@ -146,7 +159,7 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
         _running?.Dispose();
         // What it read is kept by now, with the entry that ended it.
         if (_watched is { } ended) RunningTrace.Forget(folder, ended.Turning);
-        (_running, _watched) = (null, null);
+        (_running, _watched, _engine) = (null, null, null);
     }
 
     /// <summary>What was read of a burst or run that turns, from its beginning; null where nothing was.</summary>
@@ -171,7 +184,23 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
     private static double? PressureOf(GaugeSample sample) => sample[GaugeChannel.OilTurbo] ?? sample[GaugeChannel.OilGallery];
 
     private GaugeState Watched(GaugeState state) => _watched is var (_, from, watch) ? state with { Watch = watch.State,
-        FirstSeconds = watch.FirstMs is { } first ? (first - from) / 1_000 : null } : state with { Watch = null, FirstSeconds = null };
+        FirstSeconds = watch.FirstMs is { } first ? (first - from) / 1_000 : null, Warning = Warning }
+        : state with { Watch = null, FirstSeconds = null, Warning = null };
+
+    // A clock that is off by as much again is said anew, not with every sample.
+    private static double DriftSaid(GaugeState state) => Math.Round(500 * (state.Drift ?? 0));
+
+    private string? Warning => _engine is not var (engine, limit, units) ? null
+        : engine.VanesStick == true ? "The vanes were told to move and do not follow. Stop; look on the vehicle's side, never force them by hand."
+        : engine.Breath is { } breath && limit.Judge(breath.Kpa) is Verdict.Stop or Verdict.Doubtful
+            ? $"Crankcase {units.ShowPressure(Math.Round(breath.Kpa, 2))} at idle: above normal. Stop, and attend to it first." : null;
+
+    /// <summary>What the crankcase breathed at idle in a run that turns; null where it was not read long enough.</summary>
+    /// <param name="turning">The entry with which it began.</param>
+    public (double Kpa, double Rpm)? BreathIn(Entry turning)
+    {
+        lock (_gate) return _watched?.Turning == turning.Hash ? _engine?.Engine.Breath : null;
+    }
 
     /// <summary>What the burst or run that is watched shows: the pressure that stayed, or nothing.</summary>
     /// <param name="turning">The entry with which it began.</param>
@@ -300,12 +329,16 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
                 {
                     _kept.Enqueue(taken);
                     while (_kept.Count > Kept) _kept.Dequeue();
+                    var before = (_state.Watch, _state.Warning, DriftSaid(_state));
                     _state = _state with { Drift = own.Drift };
-                    var before = _watched?.Watch.State;
                     _running?.Take(taken.AtMs, sample);
-                    if (_watched is var (_, from, watch) && taken.AtMs >= from) watch.Take(taken.AtMs, PressureOf(sample));
+                    if (_watched is var (_, from, watch) && taken.AtMs >= from)
+                    {
+                        watch.Take(taken.AtMs, PressureOf(sample));
+                        _engine?.Engine.Take((taken.AtMs - from) / 1_000, sample);
+                    }
                     _state = Watched(_state);
-                    changed = before != _watched?.Watch.State;
+                    changed = before != (_state.Watch, _state.Warning, DriftSaid(_state));
                 }
                 Tell(taken);
                 if (changed) Tell();

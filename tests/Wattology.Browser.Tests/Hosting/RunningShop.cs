@@ -8,10 +8,11 @@ namespace Wattology.Browser.Tests.Hosting;
 /// <summary>The application as a user starts it: its own process, its own folder, its own port.</summary>
 public sealed class RunningShop : IAsyncDisposable
 {
-    private readonly Process _process;
     private readonly StringBuilder _said = new();
+    private readonly string[] _args;
+    private Process _process;
 
-    private RunningShop(Process process, string folder, string address) => (_process, Folder, Address) = (process, folder, address);
+    private RunningShop(Process process, string folder, string address, string[] args) => (_process, Folder, Address, _args) = (process, folder, address, args);
 
     public string Folder { get; }
 
@@ -20,7 +21,7 @@ public sealed class RunningShop : IAsyncDisposable
     /// <summary>Everything it printed so far.</summary>
     public string Said { get { lock (_said) return _said.ToString(); } }
 
-    public static Task<RunningShop> DemoAsync() => StartAsync("demo");
+    public static Task<RunningShop> DemoAsync(params string[] more) => StartAsync("demo", more);
 
     public static Task<RunningShop> EmptyAsync() => StartAsync("serve");
 
@@ -31,10 +32,29 @@ public sealed class RunningShop : IAsyncDisposable
     {
         var folder = Directory.CreateTempSubdirectory("wattology-browser-").FullName;
         var port = FreePort();
-        var process = Run([command, "--port", port, "--data", folder, .. more]);
-        var shop = new RunningShop(process, folder, $"{(more.Length > 0 ? "https" : "http")}://127.0.0.1:{port}");
-        process.OutputDataReceived += (_, e) => { lock (shop._said) shop._said.AppendLine(e.Data); };
-        process.ErrorDataReceived += (_, e) => { lock (shop._said) shop._said.AppendLine(e.Data); };
+        string[] args = [command, "--port", port, "--data", folder, .. more];
+        var shop = new RunningShop(Run(args), folder, $"{(more.Contains("--address") ? "https" : "http")}://127.0.0.1:{port}", args);
+        await shop.ComesUpAsync();
+        return shop;
+    }
+
+    /// <summary>Kills the application as a cut of the power would, and starts it again on the same folder and port.</summary>
+    /// <param name="dark">How long it is gone.</param>
+    public async Task KillAndStartAgainAsync(TimeSpan dark)
+    {
+        _process.Kill(true);
+        await _process.WaitForExitAsync();
+        _process.Dispose();
+        await Task.Delay(dark);
+        _process = Run(_args);
+        await ComesUpAsync();
+    }
+
+    private async Task ComesUpAsync()
+    {
+        var process = _process;
+        process.OutputDataReceived += (_, e) => { lock (_said) _said.AppendLine(e.Data); };
+        process.ErrorDataReceived += (_, e) => { lock (_said) _said.AppendLine(e.Data); };
         process.BeginOutputReadLine();
         process.BeginErrorReadLine();
         // The certificate is known to nobody yet; that it is the one printed is a test of its own.
@@ -42,12 +62,12 @@ public sealed class RunningShop : IAsyncDisposable
         using var client = new HttpClient(any);
         for (var i = 0; i < 240; i++)
         {
-            if (process.HasExited) throw new InvalidOperationException($"The shop ended at once: {shop.Said}");
-            try { if ((await client.GetAsync(new Uri(shop.Address + "/healthz"))).IsSuccessStatusCode) return shop; }
+            if (process.HasExited) throw new InvalidOperationException($"The shop ended at once: {Said}");
+            try { if ((await client.GetAsync(new Uri(Address + "/healthz"))).IsSuccessStatusCode) return; }
             catch (HttpRequestException) { }
             await Task.Delay(250);
         }
-        throw new TimeoutException($"The shop did not come up: {shop.Said}");
+        throw new TimeoutException($"The shop did not come up: {Said}");
     }
 
     /// <summary>Starts the application's command line.</summary>

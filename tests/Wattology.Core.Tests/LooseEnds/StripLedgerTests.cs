@@ -1,3 +1,5 @@
+using Wattology.Core.OilSupply;
+using Wattology.Core.Fitting;
 using Wattology.Core.BookIn;
 using Wattology.Core.Drawing;
 using Wattology.Core.Entries;
@@ -92,5 +94,16 @@ public sealed class StripLedgerTests
             Assert.True(Lettering.Letters.Width(spot.Place.Title, 19) <= spot.Box.W - 14, spot.Place.Title);
             Assert.All(spots.Where(s => s != spot), s => Assert.True(spot.Box.Shared(s.Box) == 0, $"{spot.Place.Id} lies over {s.Place.Id}"));
         }
+    }
+
+    [Fact]
+    public void A_feed_opened_to_catch_is_closed_by_the_answer_that_it_is_on_again_and_by_no_earlier_one()
+    {
+        JobBuilder Caught() => Book.In(2).Answer(FitCheck.FeedConnected, "tight").Disable().Clear("catch").Crank(1).Answer(SupplyChecks.FeedSeen, "steady", "", 1);
+        int Open(JobBuilder job) => LooseEndRegister.Open(job.Job.Context).Count(l => l.Kind == LooseKind.FeedOpen);
+        Assert.Equal(1, Open(Caught()));
+        Assert.Equal(1, Open(Caught().Answer(FitCheck.FeedConnected, "not-tight", "", 1)));
+        Assert.Equal(1, Open(Caught().Answer(FitCheck.FeedConnected, "tight", "", 2)));
+        Assert.Equal(0, Open(Caught().Answer(FitCheck.FeedConnected, "tight", "", 1)));
     }
 }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Commissioning;
+using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Joints;
@@ -71,8 +72,12 @@ public sealed class StartModel(SheetServices services) : LiveSheetModel(services
     public async Task<IActionResult> OnPostStopAsync(string? how)
     {
         var ended = new RunEnded(JsonForm.ValueOf<RunEnd>(how ?? "") ?? RunEnd.Stopped);
-        return Turning is { } run && await TraceDraftAsync(run) is { } trace ? await RecordDraftsAsync([new EntryDraft(ended), trace], "")
-            : await RecordAsync(ended, "");
+        if (Turning is not { } run || await TraceDraftAsync(run) is not { } trace) return await RecordAsync(ended, "");
+        // What the crankcase breathed in this run is recorded with its end: the unit that turns is the new one.
+        var breath = BoxReads && Gauge.BreathIn(run) is var (kpa, rpm) ? new EntryDraft(new CrankcaseReading(Math.Round(kpa, 2), Running.Idle, Math.Round(rpm),
+            Simulated), Known.Measured, BoxName) : null;
+        return await RecordDraftsAsync([new EntryDraft(ended), trace, .. breath is null ? Array.Empty<EntryDraft>() : [breath]], breath is null ? ""
+            : "Stopped. The crankcase was read by the box.");
     }
 
     /// <summary>A leak is seen while the engine runs: the stop comes first, all else after.</summary>

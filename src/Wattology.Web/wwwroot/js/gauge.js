@@ -7,7 +7,8 @@
   const others = 'BroadcastChannel' in window ? new BroadcastChannel('wattology-gauge') : null;
   let samples = [];
   let state = null;
-  let apart = 0;
+  let told = { server: Date.now(), here: Date.now() };
+  const serverNow = () => told.server + (Date.now() - told.here) * clockSpeed;
   let leading = false;
   let stream = null;
 
@@ -16,13 +17,13 @@
   const hear = (name, data) => {
     if (name === 'state') {
       state = data;
-      apart = data.now - Date.now();
+      told = { server: data.now, here: Date.now() };
       tell();
     } else {
       // After a lost line what was missed comes again, and some of it twice.
       const last = samples.length ? samples[samples.length - 1][0] : 0;
       for (const s of data) if (s[0] > last) samples.push(s);
-      const since = Date.now() + apart - 1000 * (seconds + 2);
+      const since = serverNow() - 1000 * (seconds + 2);
       if (samples.length && samples[0][0] < since - 10000) samples = samples.filter(s => s[0] >= since);
     }
   };
@@ -41,7 +42,7 @@
   if (others) others.addEventListener('message', e => {
     if (!leading && e.data.name) hear(e.data.name, e.data.data);
     else if (leading && e.data.ask && state) {
-      others.postMessage({ name: 'state', data: { ...state, now: Date.now() + apart } });
+      others.postMessage({ name: 'state', data: { ...state, now: serverNow() } });
       others.postMessage({ name: 'samples', data: samples });
     }
   });
@@ -85,6 +86,11 @@
         if (said) soundTones(1110, 1480, 4);
       }
     }
+    const warn = at.querySelector('[data-gauge-warn]');
+    if (warn && warn.textContent !== (state.warning || '')) {
+      warn.textContent = state.warning || '';
+      if (state.warning) soundTones(620, 930, 4);
+    }
     if (state.watch === 'shown') act('shown', 'yes');
     if (state.watch === 'lost') act('lost', 'yes');
   };
@@ -94,10 +100,10 @@
     const at = box();
     const canvas = at && at.querySelector('[data-gauge-trace]');
     if (!canvas) return;
-    const now = Date.now() + apart - 150;
+    const now = serverNow() - 150 * clockSpeed;
     const per = Number(at.dataset.per);
     const last = samples.length ? samples[samples.length - 1] : null;
-    const fresh = last && now - last[0] < 1500;
+    const fresh = last && now - last[0] < 1500 * clockSpeed;
     const kpa = last && (last[1] ?? last[2]);
     const number = at.querySelector('[data-gauge-now]');
     const text = !fresh || kpa === null ? '–' : (kpa * per).toFixed(per < 0.1 ? 2 : 0);

@@ -1,0 +1,173 @@
+using Wattology.Browser.Tests.Hosting;
+
+namespace Wattology.Browser.Tests.Gauge;
+
+/// <summary>The three schools of priming by hand, on the upright tablet: one step on one screen, from the first to proved pressure.</summary>
+[Collection(nameof(Alone))]
+public sealed class SchoolTests
+{
+    private static void Step(Bay bay, string title) => bay.See("#prime-now", title);
+
+    private static void Oil(Bay bay)
+    {
+        Step(bay, "Oil in");
+        bay.PressButton("15 ml in");
+        Step(bay, "Wheel by hand");
+        bay.Answer("wheel-1", "free");
+        Step(bay, "Feed on");
+        bay.Answer("feed-connected-1", "tight");
+    }
+
+    private static void DrainOn(Bay bay)
+    {
+        Step(bay, "Drain on");
+        bay.Answer("drain-connected-1", "connected");
+    }
+
+    private static void Unable(Bay bay)
+    {
+        Step(bay, "Unable to fire");
+        bay.Choose("fuel", "Injection fuse");
+        bay.PressButton("Record as disabled");
+    }
+
+    private static void Level(Bay bay)
+    {
+        Step(bay, "Oil level");
+        bay.Answer("oil-level", "between-marks");
+    }
+
+    private static void CrankAndSee(Bay bay, int burst)
+    {
+        Step(bay, "Crank until pressure");
+        bay.WaitFor($"Start burst {burst}", 40);
+        bay.PressButton($"Start burst {burst}");
+        bay.See(".instrument", "Cranking");
+        bay.PressButton("Pressure seen");
+        bay.PressButton("Lamp: lit at key-on, its switch connected, went out");
+    }
+
+    private static void By(Bay bay, string method, string why)
+    {
+        bay.Press(".prime-way > summary");
+        bay.Choose("method", method);
+        bay.Type("why", why);
+        bay.PressButton("Prime this job so");
+        bay.See(".said", "Chosen for this job");
+    }
+
+    [Fact]
+    public async Task Each_school_is_walked_by_touches_from_its_first_step_to_proved_pressure()
+    {
+        await using var shop = await RunningShop.DemoAsync("--clock-speed", "10");
+        using var bay = new Bay(shop.Address, 820, 1180, touch: true);
+        bay.SignInAs("petra");
+
+        var syringe = bay.BookIn("School syringe");
+        bay.Open(syringe + "/prime");
+        Step(bay, "What for");
+        bay.Answer("crank-purpose", "prime");
+        DrainOn(bay);
+        Oil(bay);
+        Level(bay);
+        Unable(bay);
+        Step(bay, "All clear");
+        bay.Press("#ask-crank-clear details:has(input[value='someone-under']) > summary");
+        bay.Type("because", "Petra calls", "#ask-crank-clear");
+        bay.PressButton("Record: someone is under or at it");
+        bay.See(".fault-list", "Two names");
+        bay.Type("because", "Petra calls, Tam stops", "#ask-crank-clear");
+        bay.PressButton("Record: someone is under or at it");
+        bay.See(".two-names", "Petra calls, Tam stops");
+        CrankAndSee(bay, 1);
+        Step(bay, "All back");
+        bay.PressButton("It is back");
+        bay.See("#mark-prime", "sound");
+
+        var pumped = bay.BookIn("School pump");
+        bay.Open(pumped + "/prime");
+        bay.Answer("crank-purpose", "prime");
+        By(bay, "pump-driven", "starter is out");
+        Oil(bay);
+        Level(bay);
+        Step(bay, "Drive the pump");
+        bay.Answer("pump-driven", "drill");
+        Step(bay, "Oil out of the drain");
+        bay.Answer("drain-end-1", "freely");
+        Step(bay, "Pressure");
+        bay.PressButton("Lamp: lit at key-on, its switch connected, went out");
+        DrainOn(bay);
+        Step(bay, "Drive back");
+        bay.Answer("drive-back", "back");
+        bay.See("#mark-prime", "sound");
+
+        var bucket = bay.BookIn("School bucket");
+        bay.Open(bucket + "/prime");
+        bay.Answer("crank-purpose", "catch");
+        bay.See("#prime-now", "Unable to fire");
+        By(bay, "bucket-first", "feed was cut and joined");
+        Unable(bay);
+        Step(bay, "All clear");
+        bay.Answer("crank-clear", "nobody-near");
+        Step(bay, "Oil into the container");
+        bay.PressButton("Start burst 1");
+        bay.PressButton("Stop cranking");
+        bay.Answer("feed-seen-1", "steady");
+        DrainOn(bay);
+        Oil(bay);
+        Level(bay);
+        Step(bay, "All clear");
+        bay.Answer("crank-purpose", "prime");
+        bay.Answer("crank-clear", "nobody-near");
+        CrankAndSee(bay, 2);
+        bay.PressButton("It is back");
+        bay.See("#mark-prime", "sound");
+        var complaints = bay.Complaints();
+        Assert.True(complaints.Count == 0, string.Join(" | ", complaints));
+    }
+
+    [Fact]
+    public async Task An_hour_of_a_logger_at_twenty_a_second_is_brought_in_and_its_page_stays_smooth_and_small()
+    {
+        await using var shop = await RunningShop.DemoAsync();
+        using var bay = new Bay(shop.Address, 820, 1180);
+        bay.SignInAs("petra");
+        var job = DemoJobs.Find(bay, "Brewery van");
+        bay.PrimeAt(job, "unable");
+        bay.Choose("fuel", bay.IsThere("[name=fuel][value='Injection fuse']") ? "Injection fuse" : "Fuel pump relay");
+        if (bay.IsThere("[name=spark]")) bay.Choose("spark", "Ignition coil connectors");
+        bay.PressButton("Record as disabled");
+        bay.See(".said", "the engine cannot fire");
+        bay.Open(job + "/prime");
+        bay.Answer("crank-purpose", "compression");
+        bay.Answer("crank-clear", "nobody-near");
+        bay.PressButton("Start burst 1");
+        bay.PressButton("Stop cranking");
+        bay.See(".rest", "The starter rests");
+
+        var file = Path.Combine(shop.Folder, "hour.csv");
+        await File.WriteAllTextAsync(file, "Time,Oil bar,Engine rpm\n" + string.Concat(Enumerable.Range(0, 72_000).Select(i => FormattableString.Invariant(
+            $"{i * 0.05:0.00},{(i == 40_000 ? 9.5 : 1.8 + 0.1 * Math.Sin(i / 50.0)):0.00},{820 + i % 9}\n"))));
+        bay.Open(job + "/traces");
+        bay.Press("[name=of]");
+        bay.Look("#f-logger-file").SendKeys(file);
+        bay.PressButton("Read the file");
+        bay.See(".note", "What is what?");
+        bay.Choose("time_in", "seconds");
+        bay.Type("logger", "hour logger");
+        bay.PressButton("Read it so, now and next time");
+        bay.See(".said", "Kept.");
+        bay.See(".hint", "Drawn thinned");
+        var (bytes, frames) = (Convert.ToDouble(bay.Script("return document.documentElement.outerHTML.length"), System.Globalization.CultureInfo.InvariantCulture),
+            Convert.ToDouble(((OpenQA.Selenium.IJavaScriptExecutor)bay.Driver).ExecuteAsyncScript("""
+            const done = arguments[0]; let n = 0; const began = performance.now();
+            const step = () => { n++; scrollBy(0, n % 40 < 20 ? 9 : -9); if (performance.now() - began < 1500) requestAnimationFrame(step);
+              else done(1000 * n / (performance.now() - began)); };
+            requestAnimationFrame(step);
+            """), System.Globalization.CultureInfo.InvariantCulture));
+        Assert.True(bytes < 400_000, $"{bytes:0} letters");
+        Assert.True(frames > 15, $"{frames:0} frames a second");
+        var kept = Directory.GetFiles(Path.Combine(shop.Folder, "traces"), "*", SearchOption.AllDirectories).Single(f => Path.GetFileName(f).Length == 64);
+        Assert.InRange(new FileInfo(kept).Length, 1_000, 600_000);
+    }
+}
