@@ -60,7 +60,8 @@ public static partial class GaugeRun
                 due += 1 / Rate;
                 while (clock.Elapsed.TotalSeconds < due) await Task.Delay(1, _end.Token);
                 Sent++;
-                var line = string.Create(CultureInfo.InvariantCulture, $"{{\"t_ms\":{clock.Elapsed.TotalMilliseconds:0.0},\"values\":{{\"oil_turbo_kpa\":{Sent % 190_000 / 100.0:0.00}}}}}\n");
+                var line = string.Create(CultureInfo.InvariantCulture,
+                    $"{{\"t_ms\":{clock.Elapsed.TotalMilliseconds:0.0},\"values\":{{\"oil_turbo_kpa\":{Sent % 190_000 / 100.0:0.00}}}}}\n");
                 SentAt[Sent % 190_000] = Stopwatch.GetTimestamp();
                 await tcp.GetStream().WriteAsync(Encoding.UTF8.GetBytes(line), _end.Token);
             }
@@ -175,7 +176,8 @@ public static partial class GaugeRun
     private static void Row(string what, IEnumerable<double> took)
     {
         var sorted = took.Order().ToArray();
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {what} | {sorted[sorted.Length / 2]:0.00} | {sorted[(int)(sorted.Length * 0.95)]:0.00} |"));
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
+            $"| {what} | {sorted[sorted.Length / 2]:0.00} | {sorted[(int)(sorted.Length * 0.95)]:0.00} |"));
     }
 
     private static async Task CarryAsync(HttpClient client, NumberedBox box)

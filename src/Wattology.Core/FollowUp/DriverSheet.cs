@@ -59,7 +59,8 @@ public static class DriverSheet
         [
             new("Warming up", ["Start it without the throttle and let it idle half a minute; in frost a full minute.",
                 "No full load before the oil is warm: about ten minutes."]),
-            new("Cooling down", [$"After hard work let it idle one to three minutes before it is stopped{(machine.Turbos == 2 ? ": both turbos spin on" : "")}.",
+            new("Cooling down", ["After hard work let it idle one to three minutes before it is stopped"
+                + (machine.Turbos == 2 ? ": both turbos spin on." : "."),
                 "Never rev it and switch it off."]),
             new("What burns off", [cover is "wrapped" or "blanket"
                 ? "A new wrap or blanket smokes and smells at first: until about the third hot drive."

@@ -58,7 +58,8 @@ public static class LooseEndRegister
 
     // Whoever answers that the feed is on again, with new washers and tight, says the very words of the loose end.
     private static Entry? FeedOnSince(JobRecord record, Entry opened, int turbo)
-        => record.Latest<Looked>(l => l is { Question: JointList.FeedOn, Answer: "tight" } && l.Turbo == turbo)?.Entry is { } on && on.Seq > opened.Seq ? on : null;
+        => record.Latest<Looked>(l => l is { Question: JointList.FeedOn, Answer: "tight" } && l.Turbo == turbo)?.Entry is { } on && on.Seq > opened.Seq ? on
+            : null;
 
     /// <summary>Those that are open.</summary>
     public static IReadOnlyList<LooseEnd> Open(JobContext job) => [.. All(job).Where(l => l.ClosedBy is null)];

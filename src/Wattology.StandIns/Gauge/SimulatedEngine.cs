@@ -21,7 +21,8 @@ public sealed class SimulatedEngine
     private static readonly double FeedMl = PrimeFill.Compute(new(Feed, 1, 10, 60)).LineMl;
 
     private readonly Random _chance;
-    private double _rpm, _pumpRpm, _gallery, _turbo, _flow, _oilC = AmbientC, _coolantC = AmbientC, _boost, _vanes, _command, _filterFull, _galleryFull, _lineFull,
+    private double _rpm, _pumpRpm, _gallery, _turbo, _flow, _oilC = AmbientC, _coolantC = AmbientC, _boost, _vanes, _command, _filterFull, _galleryFull,
+        _lineFull,
         _spent;
     private EngineAct _act = EngineAct.Stop;
 

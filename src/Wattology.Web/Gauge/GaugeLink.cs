@@ -126,7 +126,8 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
             EndRunning();
             if (turning is not null)
             {
-                if (fired is not null) _engine = (new EngineWatch(job.Record.Machine().HasVanes), job.Limits.Choose(job.Record.Machine().ClosedBreather ? CrankcaseLimits.Closed
+                if (fired is not null) _engine = (new EngineWatch(job.Record.Machine().HasVanes), job.Limits.Choose(job.Record.Machine().ClosedBreather ?
+                    CrankcaseLimits.Closed
                     : CrankcaseLimits.Open), job.Units);
                 Begin(turning, clock.GetUtcNow().ToUnixTimeMilliseconds() - 1_000 * job.SecondsSince(turning),
                     job.Limits.Choose(PressureLimits.Cranking).SoundFrom ?? 0);

@@ -70,7 +70,8 @@ public static class LiveStream
     private static string State(GaugeState state, TimeProvider clock) => JsonSerializer.Serialize(new
     {
         box = state.Box, simulated = state.Simulated, job = state.Job, garbage = state.Garbage, drift = state.Drift,
-        watch = state.Watch?.ToString().ToLowerInvariant(), first = state.FirstSeconds, warning = state.Warning, now = clock.GetUtcNow().ToUnixTimeMilliseconds(),
+        watch = state.Watch?.ToString().ToLowerInvariant(), first = state.FirstSeconds, warning = state.Warning,
+            now = clock.GetUtcNow().ToUnixTimeMilliseconds(),
     });
 
     private static string Samples(IReadOnlyList<TakenSample> samples)

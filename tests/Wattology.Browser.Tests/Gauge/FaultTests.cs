@@ -134,7 +134,8 @@ public sealed class FaultTests
         bay.See(".running", "Idling");
         await shop.KillAndStartAgainAsync(TimeSpan.FromSeconds(2));
         // The page was not touched: the number comes again by itself, and the clock went on.
-        bay.Until(() => double.TryParse(bay.Look("[data-gauge-now]").Text, CultureInfo.InvariantCulture, out var kpa) && kpa > 100, () => "no number came back");
+        bay.Until(() => double.TryParse(bay.Look("[data-gauge-now]").Text, CultureInfo.InvariantCulture, out var kpa) && kpa > 100, () =>
+            "no number came back");
         var shown = bay.Look(".running .number span").Text;
         Assert.NotEqual("0:00", shown);
         Thread.Sleep(2_000);
@@ -144,7 +145,8 @@ public sealed class FaultTests
         bay.See(".big", "No signal from");
         var csv = (string?)((OpenQA.Selenium.IJavaScriptExecutor)bay.Driver).ExecuteAsyncScript(
             "const done = arguments[0]; fetch(document.querySelector(\"a[href$='.csv']\").href).then(r => r.text()).then(done)");
-        var times = csv!.Split('\n', StringSplitOptions.RemoveEmptyEntries).Skip(1).Select(l => double.Parse(l.Split(',')[0], CultureInfo.InvariantCulture)).ToArray();
+        var times = csv!.Split('\n', StringSplitOptions.RemoveEmptyEntries).Skip(1).Select(l => double.Parse(l.Split(',')[0],
+            CultureInfo.InvariantCulture)).ToArray();
         Assert.True(times[0] < 0.5, $"it begins at {times[0]} s");
         Assert.InRange(times.Zip(times.Skip(1), (a, b) => b - a).Max(), 1.5, 60);
         Assert.Equal(times.Order(), times);

@@ -158,7 +158,8 @@ public sealed class SchoolTests
         bay.PressButton("Read it so, now and next time");
         bay.See(".said", "Kept.");
         bay.See(".hint", "Drawn thinned");
-        var (bytes, frames) = (Convert.ToDouble(bay.Script("return document.documentElement.outerHTML.length"), System.Globalization.CultureInfo.InvariantCulture),
+        var (bytes, frames) = (Convert.ToDouble(bay.Script("return document.documentElement.outerHTML.length"),
+            System.Globalization.CultureInfo.InvariantCulture),
             Convert.ToDouble(((OpenQA.Selenium.IJavaScriptExecutor)bay.Driver).ExecuteAsyncScript("""
             const done = arguments[0]; let n = 0; const began = performance.now();
             const step = () => { n++; scrollBy(0, n % 40 < 20 ? 9 : -9); if (performance.now() - began < 1500) requestAnimationFrame(step);

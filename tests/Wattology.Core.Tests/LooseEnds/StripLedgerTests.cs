@@ -99,7 +99,8 @@ public sealed class StripLedgerTests
     [Fact]
     public void A_feed_opened_to_catch_is_closed_by_the_answer_that_it_is_on_again_and_by_no_earlier_one()
     {
-        JobBuilder Caught() => Book.In(2).Answer(FitCheck.FeedConnected, "tight").Disable().Clear("catch").Crank(1).Answer(SupplyChecks.FeedSeen, "steady", "", 1);
+        JobBuilder Caught() => Book.In(2).Answer(FitCheck.FeedConnected, "tight").Disable().Clear("catch").Crank(1).Answer(SupplyChecks.FeedSeen, "steady",
+            "", 1);
         int Open(JobBuilder job) => LooseEndRegister.Open(job.Job.Context).Count(l => l.Kind == LooseKind.FeedOpen);
         Assert.Equal(1, Open(Caught()));
         Assert.Equal(1, Open(Caught().Answer(FitCheck.FeedConnected, "not-tight", "", 1)));
