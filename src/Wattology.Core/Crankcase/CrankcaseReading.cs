@@ -52,6 +52,8 @@ public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure), Us
     {
         MeasuredWith = [InstrumentKind.Manometer],
         Ages = Ages.MeasureAgain,
+        // It would stand before what a real gauge read at the same running.
+        Refuse = (job, body) => body.Simulated == true && !job.Demo ? "A simulated engine proves nothing here: read the crankcase with a gauge." : null,
         Caution = new("Engine running: keep clear of belts, fan and hot exhaust; a diesel drawing oil can run away on it, so have the intake cover to hand."),
     };
 }

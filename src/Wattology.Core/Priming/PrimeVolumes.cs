@@ -59,20 +59,20 @@ public sealed record PrimeNeed(Judgement Judgement, IReadOnlyList<string> Empty,
     /// filter when it is new, a housing until it is oiled.</summary>
     public static PrimeNeed Of(PrimeVolumes body, JobContext job)
     {
-        var hours = HoursOpen(job);
+        var (hours, feeds) = (HoursOpen(job), Opened(job).Count);
         var stood = hours is { } open && open >= (job.Limits.Choose(PrimeVolumes.StoodOpen).SoundTo ?? double.MaxValue);
         var line = Physics.CircleArea(body.LineIdMm) * body.LineLengthMm / 1_000;
         var newFilter = job.Record.Latest<OilService>() is { Body.Filter: Service.New };
         var volumes = new (string Name, string Why, double Ml, bool Empty)[]
         {
-            ("feed pipe", "it was open", line * job.Record.Machine().Turbos, hours is not null),
+            ("feed pipe", feeds == 2 ? "both were open" : "it was open", line * feeds, feeds > 0),
             ("filter", "new", body.FilterMl ?? 0, newFilter),
             ("gallery", $"open for {hours:0} h", body.GalleryMl ?? 0, stood),
-            ("bearing housing", "new unit", body.HousingMl ?? 0, true),
+            // What went in by the inlet port lies in the housing it went into, and in no other.
+            ("bearing housing", "new unit", job.Record.Machine().TurboNumbers.Where(t => !Plate.PlateCheck.Stays(job, t)).Sum(t => Math.Max(0,
+                (body.HousingMl ?? 0) - (job.Record.LatestOf<Oiled>(t)?.Body.OilMl ?? 0))), true),
         };
-        var oiled = job.Record.All<Oiled>().GroupBy(o => o.Body.Turbo).Sum(g => g.Last().Body.OilMl ?? 0);
-        var target = PrimeTarget.Compute(new([.. volumes.Select(v => new OilVolume(v.Name, v.Name == "bearing housing" ? Math.Max(0, v.Ml - oiled) : v.Ml,
-            v.Empty))], body.FlowLpm, body.FilledMl ?? 0, "filter"));
+        var target = PrimeTarget.Compute(new([.. volumes.Select(v => new OilVolume(v.Name, v.Ml, v.Empty))], body.FlowLpm, body.FilledMl ?? 0, "filter"));
         var under = CrankingUnder.Now(job.Limits);
         var fits = target.CrankSeconds <= under.AllowedSeconds + Nearly.Same;
         return new(new Judgement(fits ? Verdict.Sound : Verdict.Doubtful, fits ? Enough : TooLittle), [.. volumes.Where(v => v is { Empty: true, Ml: > 0 })
@@ -81,18 +81,27 @@ public sealed record PrimeNeed(Judgement Judgement, IReadOnlyList<string> Empty,
     }
 
     /// <summary>How long a feed stood open, h: the longest of all, of one still open up to now; null where none was opened.</summary>
-    public static double? HoursOpen(JobContext job)
+    public static double? HoursOpen(JobContext job) => Opened(job) is { Count: > 0 } opened ? opened.Values.Max() : null;
+
+    // The feeds that were opened, turbo by turbo, each with the longest it stood so, h.
+    private static Dictionary<int, double> Opened(JobContext job)
     {
         var opened = new Dictionary<int, DateTimeOffset>();
-        double? longest = null;
+        var longest = new Dictionary<int, double>();
         void Shut(int turbo, DateTimeOffset at)
         {
-            if (opened.Remove(turbo, out var since)) longest = Math.Max(longest ?? 0, (at - since).TotalHours);
+            if (opened.Remove(turbo, out var since)) longest[turbo] = Math.Max(longest.GetValueOrDefault(turbo), (at - since).TotalHours);
         }
         var record = job.Record;
         foreach (var entry in record.Entries.Where(record.Stands))
         {
-            if (entry.Kind == JointOpened.KindName && JointWork.Opens(record, entry, JointList.Feed))
+            // What was proved is full, whatever was open before it.
+            if (entry.Kind == PressureRead.Kind.Name && record.Read<PressureRead>(entry).Outcome is PressureOutcome { Proves: true })
+            {
+                opened.Clear();
+                longest.Clear();
+            }
+            else if (entry.Kind == JointOpened.KindName && JointWork.Opens(record, entry, JointList.Feed))
                 opened.TryAdd(record.Read<JointOpened>(entry).Body.Turbo, entry.At);
             else if (entry.Kind == CatchTestReading.KindName) opened.TryAdd(record.Read<CatchTestReading>(entry).Body.Turbo, entry.At);
             else if (entry.Kind == Looked.KindName && record.Read<Looked>(entry).Body is var looked)

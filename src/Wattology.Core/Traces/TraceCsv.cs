@@ -47,6 +47,7 @@ public static class TraceCsv
         var lines = text.Split('\n');
         var head = lines[0].TrimEnd('\r').Split(',');
         if (head[0] != Time || head.Length < 2) throw Refused("", $"A trace begins with a line '{Time},' and the names of its channels.");
+        if (lines.Length > Trace.MostRows + 2) throw Refused("", $"A trace has at most {Trace.MostRows} rows.");
         var rows = new List<TraceRow>(lines.Length);
         for (var i = 1; i < lines.Length; i++)
         {

@@ -28,14 +28,25 @@ public sealed class RunningTrace : IDisposable
     /// <param name="fromMs">When that was, ms since 1970.</param>
     public static RunningTrace Open(ShopFolder folder, string turning, double fromMs)
     {
-        var path = PathOf(folder, turning);
         var known = Read(folder, turning);
-        // What was cut off in the middle of a line is written anew, whole.
-        var output = new StreamWriter(path, append: false, new UTF8Encoding(false)) { NewLine = "\n" };
-        output.WriteLine(TraceCsv.Head(Channels));
-        foreach (var row in known?.Rows ?? []) output.WriteLine(TraceCsv.Line(row.TimeS, row.Values, Channels));
+        var file = new FileStream(PathOf(folder, turning), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.Read);
+        // A line that was cut off in the middle is taken off; what is whole is never written anew, since that could be cut off too.
+        file.SetLength(known is null ? 0 : WholeLines(file));
+        file.Seek(0, SeekOrigin.End);
+        var output = new StreamWriter(file, new UTF8Encoding(false)) { NewLine = "\n" };
+        if (known is null) output.WriteLine(TraceCsv.Head(Channels));
         output.Flush();
         return new(output, fromMs) { _lastMs = known is { Rows.Count: > 0 } ? fromMs + 1_000 * known.Rows[^1].TimeS : double.NegativeInfinity };
+    }
+
+    private static long WholeLines(FileStream file)
+    {
+        for (var end = file.Length; end > 0; end--)
+        {
+            file.Position = end - 1;
+            if (file.ReadByte() == '\n') return end;
+        }
+        return 0;
     }
 
     /// <summary>Writes a sample; what lies well before the beginning, or was written already, is left out.</summary>

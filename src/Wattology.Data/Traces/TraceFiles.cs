@@ -13,7 +13,7 @@ namespace Wattology.Data.Traces;
 public sealed class TraceFiles(ShopFolder folder) : EvidenceFiles(folder.Traces)
 {
     // A packed file may say anything of itself; text is read no further than any trace is long.
-    private const int MostText = 64 * 1024 * 1024;
+    private const int MostText = 32 * 1024 * 1024;
 
     /// <summary>Keeps a trace.</summary>
     /// <returns>The hash of its file, and how long it is.</returns>

@@ -42,6 +42,7 @@ public static class ShopHost
         {
             ApplicationName = typeof(ShopHost).Assembly.GetName().Name, ContentRootPath = AppContext.BaseDirectory,
             WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"), EnvironmentName = Environments.Production,
+            Args = ["--hostBuilder:reloadConfigOnChange=false"],
         });
         builder.WebHost.ConfigureKestrel(k =>
         {
@@ -51,6 +52,7 @@ public static class ShopHost
         });
         // A name nobody gave this shop is refused: a page elsewhere must not reach it under a name of its own.
         builder.Configuration["AllowedHosts"] = string.Join(';', at.Hosts);
+        builder.Environment.WebRootFileProvider = new ShippedFiles(builder.Environment.WebRootPath);
         builder.Services.AddSingleton(at);
         AddLog(builder.Services, folder);
         AddShop(builder.Services, folder);

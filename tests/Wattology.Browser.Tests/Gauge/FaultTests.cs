@@ -119,7 +119,7 @@ public sealed class FaultTests
     }
 
     [Fact]
-    public async Task A_run_goes_on_over_a_killed_server_and_its_trace_has_the_gap_and_both_sides_of_it()
+    public async Task A_run_goes_on_over_a_server_started_again_and_one_that_was_killed_and_its_trace_has_the_gaps()
     {
         await using var shop = await RunningShop.DemoAsync();
         await using var box = new GaugeBox("bench box 9");
@@ -132,10 +132,14 @@ public sealed class FaultTests
         bay.Press("button[name=act][value=fired]");
         Fire(bay);
         bay.See(".running", "Idling");
-        await shop.KillAndStartAgainAsync(TimeSpan.FromSeconds(2));
-        // The page was not touched: the number comes again by itself, and the clock went on.
-        bay.Until(() => double.TryParse(bay.Look("[data-gauge-now]").Text, CultureInfo.InvariantCulture, out var kpa) && kpa > 100, () =>
-            "no number came back");
+        foreach (var kill in new[] { false, true })
+        {
+            await shop.StartAgainAsync(TimeSpan.FromSeconds(2), kill);
+            // The page was not touched: the number comes again by itself, and the clock went on.
+            bay.Until(() => double.TryParse(bay.Look("[data-gauge-now]").Text, CultureInfo.InvariantCulture, out var kpa) && kpa > 100,
+                () => "no number came back");
+            Thread.Sleep(1_500);
+        }
         var shown = bay.Look(".running .number span").Text;
         Assert.NotEqual("0:00", shown);
         Thread.Sleep(2_000);
@@ -148,7 +152,7 @@ public sealed class FaultTests
         var times = csv!.Split('\n', StringSplitOptions.RemoveEmptyEntries).Skip(1).Select(l => double.Parse(l.Split(',')[0],
             CultureInfo.InvariantCulture)).ToArray();
         Assert.True(times[0] < 0.5, $"it begins at {times[0]} s");
-        Assert.InRange(times.Zip(times.Skip(1), (a, b) => b - a).Max(), 1.5, 60);
+        Assert.InRange(times.Zip(times.Skip(1), (a, b) => b - a).Count(g => g is > 1.5 and < 60), 2, 6);
         Assert.Equal(times.Order(), times);
         var verify = await RunningShop.RunToEndAsync(null, "verify", "--data", shop.Folder);
         Assert.True(verify.Code == 0, verify.Out + verify.Error);

@@ -43,6 +43,7 @@ public sealed class SchoolTests
         bay.WaitFor($"Start burst {burst}", 40);
         bay.PressButton($"Start burst {burst}");
         bay.See(".instrument", "Cranking");
+        bay.Look("html[data-awake=yes]");
         bay.PressButton("Pressure seen");
         bay.PressButton("Lamp: lit at key-on, its switch connected, went out");
     }
@@ -83,6 +84,7 @@ public sealed class SchoolTests
         Step(bay, "All back");
         bay.PressButton("It is back");
         bay.See("#mark-prime", "sound");
+        bay.Gone("html[data-awake]");
 
         var pumped = bay.BookIn("School pump");
         bay.Open(pumped + "/prime");

@@ -38,11 +38,17 @@ public sealed class RunningShop : IAsyncDisposable
         return shop;
     }
 
-    /// <summary>Kills the application as a cut of the power would, and starts it again on the same folder and port.</summary>
+    /// <summary>Ends the application and starts it again on the same folder and port.</summary>
     /// <param name="dark">How long it is gone.</param>
-    public async Task KillAndStartAgainAsync(TimeSpan dark)
+    /// <param name="kill">Killed as a cut of the power would; asked to end otherwise.</param>
+    public async Task StartAgainAsync(TimeSpan dark, bool kill)
     {
-        _process.Kill(true);
+        if (kill) _process.Kill(true);
+        else
+        {
+            using var asked = Process.Start("kill", ["-TERM", _process.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
+            await asked.WaitForExitAsync();
+        }
         await _process.WaitForExitAsync();
         _process.Dispose();
         await Task.Delay(dark);

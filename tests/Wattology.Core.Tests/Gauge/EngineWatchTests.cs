@@ -1,6 +1,7 @@
 using Wattology.Core.Crankcase;
 using Wattology.Core.Entries;
 using Wattology.Core.Gauge;
+using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.Tests.Jobs;
 
@@ -59,9 +60,11 @@ public sealed class EngineWatchTests
     public void A_crankcase_read_on_a_simulated_engine_is_judged_in_a_demo_and_proves_nothing_elsewhere(bool demo, Verdict verdict)
     {
         var job = Book.In().Job.Context with { Demo = demo };
-        var sealed_ = new CrankcaseReading(1.9, Running.Idle, 820, true);
-        var outcome = (CrankcaseOutcome)CrankcaseReading.Kind.Judge(job, sealed_)!;
+        var read = new CrankcaseReading(1.9, Running.Idle, 820, true);
+        var outcome = (CrankcaseOutcome)CrankcaseReading.Kind.Judge(job, read)!;
         Assert.Equal(verdict, outcome.Judgement.Verdict);
         if (!demo) Assert.Contains("simulated", outcome.Why);
+        // In a real shop it would stand before what a real gauge read: it is not recorded at all.
+        Assert.Equal(demo, Recording.Refuse(new JudgedJob(job), Book.Technician, new EntryDraft(read, Known.Measured, "box")) is null);
     }
 }

@@ -52,6 +52,16 @@ public sealed class PrimeVolumesTests
     }
 
     [Fact]
+    public void Of_twins_each_feed_that_was_open_counts_and_oil_put_into_one_housing_fills_no_other()
+    {
+        Assert.Equal(14.14 + 50, Need(Opened(2)).ToFillMl, 2);
+        var both = Opened(2).Tell(new JointOpened("feed-inlet-2"));
+        Assert.Equal(2 * 14.14 + 50, Need(both).ToFillMl, 2);
+        Assert.Contains("feed pipe (both were open)", Need(both).Empty);
+        Assert.Equal(2 * 14.14 + 25, Need(both.Tell(new Oiled(1, PrimeMethod.Syringe, 60))).ToFillMl, 2);
+    }
+
+    [Fact]
     public void More_than_the_allowed_cranking_fills_is_a_doubt_that_says_what_to_do()
     {
         var job = Opened().Tell(new OilService(Service.New, Service.New, "5W-30")).After(TimeSpan.FromHours(30));
@@ -75,6 +85,10 @@ public sealed class PrimeVolumesTests
         Assert.Equal(9.1, PrimeNeed.HoursOpen(job.Job.Context)!.Value, 1);
         job.Tell(new JointsClosed(["feed-take-off-2"]), Known.Seen).After(TimeSpan.FromHours(50));
         Assert.Equal(9.1, PrimeNeed.HoursOpen(job.Job.Context)!.Value, 1);
+        // What was proved is full; opened again it is empty again.
+        var primed = Book.Startable();
+        Assert.Null(PrimeNeed.HoursOpen(primed.Job.Context));
+        Assert.NotNull(PrimeNeed.HoursOpen(primed.Tell(new JointOpened("feed-inlet-1")).Job.Context));
         // One that is not tight yet is open still.
         var loose = Opened().Answer(FitCheck.FeedConnected, "not-tight").After(TimeSpan.FromHours(4));
         Assert.Equal(4.1, PrimeNeed.HoursOpen(loose.Job.Context)!.Value, 1);

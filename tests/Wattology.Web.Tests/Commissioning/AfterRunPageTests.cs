@@ -80,6 +80,8 @@ public sealed class AfterRunPageTests
         var touches = (await jory.GetAsync(job + "/after-run")).Page.QuerySelectorAll("button[name=all]").Select(b => b.GetAttribute("value")).ToArray();
         Assert.Equal(["1", "2"], touches.Distinct());
         await jory.PostAsync(job + "/after-run?handler=Joints", ("moment", "hot"), ("all", "2"), ("once", "j"));
+        var closed = await jory.PostAsync(job + "/fit?handler=Closed", ("joints", "charge-1 charge-2"));
+        Assert.Contains("Say it of each turbo by itself", closed.Said(".fault-list"));
         var seen = (await RecordAsync(server, job)).All<JointSeen>().Select(s => JointList.Split(s.Body.Joint).Turbo).Distinct();
         Assert.Equal([2], seen);
     }

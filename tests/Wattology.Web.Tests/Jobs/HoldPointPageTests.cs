@@ -89,7 +89,9 @@ public sealed class HoldPointPageTests
         await owner.PostAsync("/limits?handler=Set", ("key", "crank-burst"), ("source", "shop"), ("reference", "old starters"), ("scope", ""),
             ("sound_to", "8 s"));
         var (jory, job) = await BookedAsync(server);
-        Assert.Contains("0 of 32 s used. One burst at most 8 s (this shop: old starters)", (await jory.GetAsync(job + "/prime")).Said("#sheet"));
+        var crank = await jory.GetAsync(job + "/prime?step=crank");
+        Assert.Contains("0 of 32 s used", crank.Said(".allowance"));
+        Assert.Contains("One burst at most 8 s (this shop: old starters)", crank.Said(".hint"));
     }
 
     [Fact]

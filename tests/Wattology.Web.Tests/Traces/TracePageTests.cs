@@ -238,6 +238,9 @@ public sealed class TracePageTests
         await jory.PostAsync(job + "/prime?handler=Burst", ("once", "b"));
         for (var i = 0; i < 400 && link.Since(0).Count < 60; i++) await Task.Delay(25);
         await jory.PostAsync(job + "/prime?handler=Mark", ("once", "m"), ("words", "a noise"));
+        // A box that watches is not taken elsewhere: what it reads here would be lost.
+        var elsewhere = await jory.PostAsync(await jory.BookInAsync() + "/prime?handler=GaugeOn", ("once", "x"));
+        Assert.Contains("watches a burst or run on another job", elsewhere.Said(".fault-list"));
         await jory.PostAsync(job + "/prime?handler=End", ("once", "c"));
         var page = await jory.GetAsync(job + "/traces");
         Assert.Contains("bench box 5", page.Said("h3"));

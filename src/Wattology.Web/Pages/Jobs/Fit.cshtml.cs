@@ -24,7 +24,12 @@ public sealed class FitModel(SheetServices services) : AskSheetModel(services, "
 
     /// <summary>Records every joint that stood open as closed again.</summary>
     public Task<IActionResult> OnPostClosedAsync(string joints)
-        => RecordAsync(new JointsClosed(joints.Split(' ', StringSplitOptions.RemoveEmptyEntries)), "Recorded: closed again.", (Known.Seen, ""));
+    {
+        var closed = (joints ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        if (closed.Select(j => JointList.Split(j).Turbo).Distinct().Count() > 1)
+            Form.Faults.Add("", "Say it of each turbo by itself: nothing is ticked for both at once.");
+        return RecordAsync(new JointsClosed(closed), "Recorded: closed again.", (Known.Seen, ""));
+    }
 
     /// <summary>Records a joint made anew.</summary>
     public Task<IActionResult> OnPostRemadeAsync([Typed] JointRemade? remade)

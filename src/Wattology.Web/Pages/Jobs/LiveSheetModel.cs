@@ -56,6 +56,11 @@ public abstract class LiveSheetModel(SheetServices services) : HoldPointSheetMod
             Form.Faults.Add("", "The gauge box does not answer just now.");
             return Refused();
         }
+        if (Box is { Watch: not null, Job: { } other } && other != Id)
+        {
+            Form.Faults.Add("", "The gauge box watches a burst or run on another job just now: end that first.");
+            return Refused();
+        }
         // First the record, then the line: a box that reads a job without an entry would be no evidence.
         var answer = await RecordAsync(new GaugeOn(box, Box.Simulated), $"{BoxName} is on this job.");
         if (Form.Faults.None)

@@ -74,7 +74,7 @@ public sealed class StartModel(SheetServices services) : LiveSheetModel(services
         var ended = new RunEnded(JsonForm.ValueOf<RunEnd>(how ?? "") ?? RunEnd.Stopped);
         if (Turning is not { } run || await TraceDraftAsync(run) is not { } trace) return await RecordAsync(ended, "");
         // What the crankcase breathed in this run is recorded with its end: the unit that turns is the new one.
-        var breath = BoxReads && Gauge.BreathIn(run) is var (kpa, rpm) ? new EntryDraft(new CrankcaseReading(Math.Round(kpa, 2), Running.Idle, Math.Round(rpm),
+        var breath = BoxCounts && Gauge.BreathIn(run) is var (kpa, rpm) ? new EntryDraft(new CrankcaseReading(Math.Round(kpa, 2), Running.Idle, Math.Round(rpm),
             Simulated), Known.Measured, BoxName) : null;
         return await RecordDraftsAsync([new EntryDraft(ended), trace, .. breath is null ? Array.Empty<EntryDraft>() : [breath]], breath is null ? ""
             : "Stopped. The crankcase was read by the box.");

@@ -17,6 +17,22 @@ const soundTones = (low, high, times) => {
   } catch { /* no sound device: the screen says it too */ }
 };
 
+// A screen that locks in the middle of a burst shows nothing: where the browser lets it, it stays on while something turns.
+(() => {
+  let lock = null;
+  const look = async () => {
+    const turns = document.querySelector('.instrument, .running') !== null;
+    if (turns && !lock && navigator.wakeLock && document.visibilityState === 'visible') {
+      try {
+        lock = await navigator.wakeLock.request('screen');
+        lock.addEventListener('release', () => { lock = null; delete document.documentElement.dataset.awake; });
+        document.documentElement.dataset.awake = 'yes';
+      } catch { /* a low battery, or a browser that will not: the page says that the screen may lock */ }
+    } else if (!turns && lock) lock.release();
+  };
+  for (const when of ['DOMContentLoaded', 'htmx:afterSettle', 'visibilitychange']) document.addEventListener(when, look);
+})();
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('stopwatch', () => ({
     since: 0, gone: 0, tick: null,
