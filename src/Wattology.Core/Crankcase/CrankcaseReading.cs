@@ -47,7 +47,8 @@ public sealed record CrankcaseReading([Bounds(-30, 30), In(Measure.Pressure), Us
         (job, reading) => reading.Simulated == true && !job.Demo ? new(new Judgement(Verdict.ReadingOnly, CrankcaseOutcome.OnlySimulated))
             : CrankcaseOutcome.Of(reading, job.Record.Machine().ClosedBreather, job.Limits),
         (job, n) => n.Outcome is CrankcaseOutcome outcome
-            ? (n.Body.Simulated == true ? "simulated: " : "") + $"{outcome.Judgement.Show(n.Body.PressureKpa, Measure.Pressure, job.Units)}, {JsonForm.Plain(n.Body.Running)}. "
+            ? (n.Body.Simulated == true ? "simulated: " : "")
+                + $"{outcome.Judgement.Show(n.Body.PressureKpa, Measure.Pressure, job.Units)}, {JsonForm.Plain(n.Body.Running)}. "
                 + $"{outcome.Why}{outcome.Said(n.Body, job.Units)}" : "")
     {
         MeasuredWith = [InstrumentKind.Manometer],

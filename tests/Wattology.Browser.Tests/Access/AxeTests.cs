@@ -39,7 +39,8 @@ public sealed class AxeTests(DemoShopFixture demo)
                     twin + "/prime", twin + "/prime?step=crank", twin + "/prime?step=oil-2", busy + "/prime?step=unable", ready + "/start", running
                 + "/start", running + "/hand-over", busy + "/record", busy + "/triage", busy + "/parts", busy + "/renew", busy + "/strip", busy
                     + "/strip?back=true", busy + "/beside/1", busy + "/old-parts", busy + "/snags",
-                busy + "/photos", "/parts-table", busy + "/fit", busy + "/assembly/1", twin + "/assembly/2", busy + "/fluids", busy + "/driver-sheet", running + "/traces",
+                busy + "/photos", "/parts-table", busy + "/fit", busy + "/assembly/1", twin + "/assembly/2", busy + "/fluids", busy + "/driver-sheet",
+                    running + "/traces",
                     busy + "/loose-ends", running + "/after-run",
             DemoJobs.Find(bay, "Wheel loader", "Fit for boost") + "/boost-fit", "/pin" })
         {

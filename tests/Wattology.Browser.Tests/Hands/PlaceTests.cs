@@ -145,7 +145,8 @@ public sealed class PlaceTests(DemoShopFixture demo)
             job + "/fit", job + "/prime", job + "/start", job + "/after-run", job + "/hand-over", job + "/record", job + "/clocking/1", job + "/parts",
             job + "/release", job + "/triage", job + "/loose-ends", job + "/pour-through/1", job + "/blow-by", job + "/compression", job + "/cure",
             "/limits/crankcase-open", "/parts-table", job + "/plate/1", job + "/photos", job + "/strip", job + "/strip?back=true", job + "/renew",
-            job + "/beside/1", job + "/driver-sheet", job + "/traces", job + "/fluids", job + "/old-parts", job + "/snags", job + "/control/1", job + "/sweep/1", job + "/charge-air", job + "/shaft-speed/1", job
+            job + "/beside/1", job + "/driver-sheet", job + "/traces", job + "/fluids", job + "/old-parts", job + "/snags", job + "/control/1", job
+                + "/sweep/1", job + "/charge-air", job + "/shaft-speed/1", job
                 + "/heat",
             DemoJobs.Find(bay, "Hill-climb") + "/references", DemoJobs.Find(bay, "Hill-climb") + "/fuel", DemoJobs.Find(bay, "Hill-climb") + "/coolant" })
         {
