@@ -56,9 +56,9 @@ public sealed class PrimeVolumesTests
     {
         Assert.Equal(14.14 + 50, Need(Opened(2)).ToFillMl, 2);
         var both = Opened(2).Tell(new JointOpened("feed-inlet-2"));
-        Assert.Equal(2 * 14.14 + 50, Need(both).ToFillMl, 2);
+        Assert.Equal(28.27 + 50, Need(both).ToFillMl, 2);
         Assert.Contains("feed pipe (both were open)", Need(both).Empty);
-        Assert.Equal(2 * 14.14 + 25, Need(both.Tell(new Oiled(1, PrimeMethod.Syringe, 60))).ToFillMl, 2);
+        Assert.Equal(28.27 + 25, Need(both.Tell(new Oiled(1, PrimeMethod.Syringe, 60))).ToFillMl, 2);
     }
 
     [Fact]
