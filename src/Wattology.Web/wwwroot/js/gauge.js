@@ -61,7 +61,8 @@
   // What the server says of pressure is done once, as a finger would.
   const act = (name, once) => {
     const form = document.querySelector(`form[data-gauge-act="${name}"]`);
-    if (!form || form.dataset.done) return;
+    // While a finger's own answer is on its way nothing is sent beside it; what still holds after it is done then.
+    if (!form || form.dataset.done || document.querySelector('.htmx-request')) return;
     form.dataset.done = once;
     form.requestSubmit();
   };
