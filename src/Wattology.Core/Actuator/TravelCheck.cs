@@ -2,6 +2,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Limits;
+using Wattology.Core.UnitOpen;
 
 namespace Wattology.Core.Actuator;
 
@@ -27,7 +28,7 @@ public static class TravelCheck
         new("in-line", "seen, in line at its stop"),
         new("off", "seen, out of line", Verdict.Doubtful),
         new("none", "it has none"),
-    ]) { PerTurbo = true, Applies = (job, _) => job.Record.Machine().HasVanes, Ages = Ages.Lasts };
+    ]) { PerTurbo = true, Applies = (job, _) => UnitKind.Of(job, 1).HasVanes, Ages = Ages.Lasts };
 
     /// <summary>The check.</summary>
     public static readonly CheckDefinition Definition = new("travel", "Vane or wastegate travel", null, (job, turbo) => Travel.Found(job, turbo))

@@ -104,9 +104,6 @@ public sealed record BookedIn(
     /// <summary>Causes this unit cannot have.</summary>
     public IReadOnlyList<string> ExcludedCauses => Control == BoostControl.None ? ["vanes", "actuator"] : [];
 
-    /// <summary>Whether vanes move in its turbine.</summary>
-    public bool HasVanes => Control is BoostControl.VanesCanister or BoostControl.VanesElectric;
-
     /// <summary>The numbers of the turbos, from 1.</summary>
     public IEnumerable<int> TurboNumbers => Enumerable.Range(1, Turbos);
 

@@ -59,7 +59,8 @@ public sealed record PrimeNeed(Judgement Judgement, IReadOnlyList<string> Empty,
     /// filter when it is new, a housing until it is oiled.</summary>
     public static PrimeNeed Of(PrimeVolumes body, JobContext job)
     {
-        var (hours, feeds) = (HoursOpen(job), Opened(job).Count);
+        var opened = Opened(job);
+        var (hours, feeds) = (Longest(opened), opened.Count);
         var stood = hours is { } open && open >= (job.Limits.Choose(PrimeVolumes.StoodOpen).SoundTo ?? double.MaxValue);
         var line = Physics.CircleArea(body.LineIdMm) * body.LineLengthMm / 1_000;
         var newFilter = job.Record.Latest<OilService>() is { Body.Filter: Service.New };
@@ -81,7 +82,9 @@ public sealed record PrimeNeed(Judgement Judgement, IReadOnlyList<string> Empty,
     }
 
     /// <summary>How long a feed stood open, h: the longest of all, of one still open up to now; null where none was opened.</summary>
-    public static double? HoursOpen(JobContext job) => Opened(job) is { Count: > 0 } opened ? opened.Values.Max() : null;
+    public static double? HoursOpen(JobContext job) => Longest(Opened(job));
+
+    private static double? Longest(Dictionary<int, double> opened) => opened.Count > 0 ? opened.Values.Max() : null;
 
     // The feeds that were opened, turbo by turbo, each with the longest it stood so, h.
     private static Dictionary<int, double> Opened(JobContext job)

@@ -11,6 +11,7 @@ using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Core.Priming;
 using Wattology.Core.Traces;
+using Wattology.Core.UnitOpen;
 using Wattology.Data;
 using Wattology.Data.Jobs;
 using Wattology.Data.Shop;
@@ -126,7 +127,7 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
             EndRunning();
             if (turning is not null)
             {
-                if (fired is not null) _engine = (new EngineWatch(job.Record.Machine().HasVanes), job.Limits.Choose(job.Record.Machine().ClosedBreather ?
+                if (fired is not null) _engine = (new EngineWatch(UnitKind.Of(job, 1).HasVanes), job.Limits.Choose(job.Record.Machine().ClosedBreather ?
                     CrankcaseLimits.Closed
                     : CrankcaseLimits.Open), job.Units);
                 Begin(turning, clock.GetUtcNow().ToUnixTimeMilliseconds() - 1_000 * job.SecondsSince(turning),
