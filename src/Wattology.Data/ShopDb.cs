@@ -9,8 +9,17 @@ using Wattology.Data.Shop;
 namespace Wattology.Data;
 
 /// <summary>The shop's database: people, entries, and the tables that exist for speed.</summary>
-public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Person>(options)
+/// <remarks>Whatever of it the shop's own chain holds is written there in the transaction that changes it: no path leads past it.</remarks>
+/// <param name="options">Which file.</param>
+/// <param name="chain">Writes the shop's chain; null only where nothing is written, as in the migration tool.</param>
+public sealed class ShopDb(DbContextOptions<ShopDb> options, ShopChain? chain = null) : IdentityUserContext<Person>(options)
 {
+    /// <summary>The shop's own chain.</summary>
+    public DbSet<ShopEntryRow> ShopEntries => Set<ShopEntryRow>();
+
+    /// <summary>Keys with which programs compute.</summary>
+    public DbSet<ComputeKeyRow> ComputeKeys => Set<ComputeKeyRow>();
+
     /// <summary>Every entry of every job.</summary>
     public DbSet<EntryRow> Entries => Set<EntryRow>();
 
@@ -43,6 +52,24 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
         if (Settings.Find(key) is { } row) row.Value = value;
         else Settings.Add(new SettingRow { Key = key, Value = value });
     }
+
+    /// <inheritdoc/>
+    public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        if (chain is null || ShopChain.Changed(ChangeTracker) is not [_, ..] changed) return await base.SaveChangesAsync(acceptAllChangesOnSuccess,
+            cancellationToken);
+        await using var own = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
+        // What they were is known before they are saved, and the numbers of new rows only after.
+        var rows = changed.Select(e => (e.Entity, e.State == EntityState.Deleted)).ToArray();
+        var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        await chain.WriteAsync(this, rows, cancellationToken);
+        await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        if (own is not null) await own.CommitAsync(cancellationToken);
+        return saved;
+    }
+
+    /// <summary>Refused: one way alone leads past the shop's chain.</summary>
+    public override int SaveChanges(bool acceptAllChangesOnSuccess) => throw new NotSupportedException("Save asynchronously.");
 
     /// <summary>Options for a database file.</summary>
     public static void Configure(DbContextOptionsBuilder options, string file)
@@ -87,6 +114,15 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserConte
             e.Property(x => x.Kind).HasConversion<string>();
             e.HasIndex(x => x.Name).IsUnique();
         });
+        builder.Entity<ShopEntryRow>(e =>
+        {
+            // Like entries of jobs they stay; the triggers stand in the migration.
+            e.ToTable(t => t.HasTrigger("ShopEntriesStay"));
+            e.HasKey(x => x.Seq);
+            e.Property(x => x.Seq).ValueGeneratedNever();
+            e.HasIndex(x => new { x.Kind, x.Of, x.Seq });
+        });
+        builder.Entity<ComputeKeyRow>().HasIndex(x => x.Hash).IsUnique();
         builder.Entity<RetiredSnagRow>().HasKey(x => x.Hash);
         builder.Entity<SettingRow>().HasKey(x => x.Key);
     }

@@ -26,6 +26,9 @@ public sealed class ShopFolder
     /// <summary>The keys that sign cookies.</summary>
     public string Keys => System.IO.Path.Combine(Path, "keys");
 
+    /// <summary>The key that signs the shop's chain.</summary>
+    public string KeyFile => System.IO.Path.Combine(Keys, "shop-key.pem");
+
     /// <summary>The files of the photos, each under its hash.</summary>
     public string Photos => System.IO.Path.Combine(Path, "photos");
 
@@ -72,16 +75,17 @@ public sealed class ShopFolder
     /// <summary>Brings the database to the present form; a copy of the file is kept beside it before anything in it changes.</summary>
     /// <exception cref="RefusedException">The database was made by a later version, or by one from before the format was settled.</exception>
     /// <returns>Whether the database had an older form, so that what is kept for speed is to be computed anew.</returns>
-    public async Task<bool> OpenAsync(ShopDb db)
+    /// <param name="db">The database.</param>
+    /// <param name="chain">The shop's chain: a shop from before it had one is taken over as it stands.</param>
+    /// <param name="key">The key that signs it.</param>
+    /// <param name="newKey">The key is lost, and whoever holds the folder says so: the chain goes on with another.</param>
+    public async Task<bool> OpenAsync(ShopDb db, ShopChain chain, ShopKeyFile key, bool newKey = false)
     {
         var older = false;
         if (File.Exists(DatabaseFile))
         {
-            var known = db.Database.GetMigrations().ToHashSet();
-            var applied = (await db.Database.GetAppliedMigrationsAsync()).ToArray();
-            if (applied.FirstOrDefault(m => !known.Contains(m)) is { } other)
-                throw new RefusedException($"{DatabaseFile} is of another version of Wattology ({other}) and cannot be opened by this one.");
-            older = applied.Length > 0 && applied.Length < known.Count;
+            var (known, applied) = await MigrationsAsync(db);
+            older = applied.Length > 0 && applied.Length < known.Length;
             if (older)
             {
                 var copy = System.IO.Path.Combine(Path, $"shop-before-{known.First(m => !applied.Contains(m))}.db");
@@ -91,7 +95,33 @@ public sealed class ShopFolder
         await db.Database.MigrateAsync();
         // Readers go on while one writes; kept in the file from here on.
         await db.Database.ExecuteSqlAsync($"PRAGMA journal_mode=WAL");
+        if (await ShopChain.PublicKeyAsync(db) is { } signed && (!key.Exists || key.Key.Public.Base64 != signed))
+        {
+            if (!newKey) throw new RefusedException($"The key that signs this shop's chain is {(key.Exists ? "another one than in" : "missing:")} {KeyFile}. Put "
+                + "that file back from a backup. Where it is lost for good, 'serve --new-key' goes on with a new one, and 'verify' says so from then on.");
+            if (key.Exists) File.Move(KeyFile, $"{KeyFile}.old", overwrite: true);
+            await chain.GoOnWithAsync(db);
+        }
+        else await chain.BeginAsync(db);
         return older;
+    }
+
+    private static async Task<(string[] Known, string[] Applied)> MigrationsAsync(ShopDb db)
+    {
+        var known = db.Database.GetMigrations().ToArray();
+        var applied = (await db.Database.GetAppliedMigrationsAsync()).ToArray();
+        return applied.Except(known).FirstOrDefault() is { } other
+            ? throw new RefusedException($"This shop's database is of another version of Wattology ({other}) and cannot be opened by this one.")
+            : (known, applied);
+    }
+
+    /// <summary>Proves that the database has the present form, so that it can be proved without writing to it.</summary>
+    /// <exception cref="RefusedException">It has another form.</exception>
+    public static async Task ProveVersionAsync(ShopDb db)
+    {
+        var (known, applied) = await MigrationsAsync(db);
+        if (applied.Length < known.Length) throw new RefusedException("This shop's database has an older form: serve it once, which brings it to the present one "
+            + "and keeps a copy of the old file.");
     }
 
     /// <summary>Removes the database, keys, photos and traces of a demo, so that it starts over; the folder must be held.</summary>

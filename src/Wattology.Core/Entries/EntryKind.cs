@@ -147,6 +147,22 @@ public abstract class EntryKind
     /// <summary>An outcome as compact JSON; empty when there is none.</summary>
     public string Write(Outcome? outcome) => outcome is null ? "" : JsonSerializer.Serialize(outcome, OutcomeType!, JsonForm.Options);
 
+    /// <summary>Why a stored entry of this kind cannot be read, in words; null where it can.</summary>
+    public string? Unreadable(Entry entry)
+    {
+        foreach (var (text, type, what) in new[] { (entry.Body, BodyType, "what it says"), (entry.Outcome, OutcomeType, "what was made of it"),
+            (entry.Typed, typeof(Dictionary<string, string>), "what was typed") })
+        {
+            if (text.Length == 0 && type != BodyType) continue;
+            try
+            {
+                if (type is null || JsonSerializer.Deserialize(text, type, JsonForm.Options) is null) return $"{what} cannot be read";
+            }
+            catch (Exception e) when (e is JsonException or NotSupportedException or ArgumentException or FormatException) { return $"{what} cannot be read"; }
+        }
+        return null;
+    }
+
     /// <summary>What was typed as compact JSON, ordered by field.</summary>
     public static string WriteTyped(IReadOnlyDictionary<string, string>? typed)
         => JsonSerializer.Serialize(new SortedDictionary<string, string>(typed?.ToDictionary() ?? [], StringComparer.Ordinal), JsonForm.Options);

@@ -78,7 +78,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         var number = FirstNumber;
         foreach (var story in Stories(await jobs.SettingsAsync()).OrderBy(s => s.Start)) await jobs.BringAsync(story.Play($"{NumberPrefix}{number++}").Job);
         foreach (var (file, bytes) in _pictures.Drawn) await photos.KeepAsync(new MemoryStream(bytes), file);
-        await db.Settings.Where(s => s.Key == ShopSettings.DemoKey).ExecuteUpdateAsync(s => s.SetProperty(x => x.Value, "yes"));
+        db.Set(ShopSettings.DemoKey, "yes");
+        await db.SaveChangesAsync();
     }
 
     private static LimitRow[] Limits(string owner, long set) =>

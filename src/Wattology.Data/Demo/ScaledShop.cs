@@ -6,13 +6,14 @@ using Wattology.Core.Entries;
 using Wattology.Core.Jobs;
 using Wattology.Core.People;
 using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 
 namespace Wattology.Data.Demo;
 
 /// <summary>Fills a demo shop with many more jobs, the same every time, to measure how it carries them.</summary>
 /// <remarks>Jobs of the demo world are told again for other customers and machines: their entries are sealed anew under other ids, numbers
 /// and days. Rows go in through the bare driver, in one transaction, since nobody else is there yet.</remarks>
-public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
+public sealed class ScaledShop(ShopDb db, JobStore jobs, ShopKeyFile key, TimeProvider clock)
 {
     private const int DaysOfHistory = 3000;
     private const int OpenOneIn = 250;
@@ -32,12 +33,18 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, TimeProvider clock)
         await using var transaction = (SqliteTransaction)await connection.BeginTransactionAsync();
         await using var job = Insert<JobRow>(connection, transaction, "Jobs", "Row");
         await using var entry = Insert<EntryRow>(connection, transaction, "Entries", "");
+        await using var head = Insert<ShopEntryRow>(connection, transaction, "ShopEntries", "");
+        await db.Database.UseTransactionAsync(transaction);
+        var last = await ShopChain.LastAsync(db);
         for (var i = have; i < total; i++)
         {
             var template = i % OpenOneIn == 0 ? templates[^1] : templates[i % (templates.Length - 1)];
             var told = TellAgain(template, random, $"{DemoShop.NumberPrefix}{++highest}", i, total);
             var row = new JobRow().Fill(settings.Judge(new JobRecord(CheckList.Kinds, told), clock.GetUtcNow()));
             await RunAsync(job, row);
+            var state = ShopStates.Of(row)!;
+            await RunAsync(head, ShopEntryRow.From(last = key.Key.Seal(last, clock.GetUtcNow(), Acting.AtConsole, state.Kind, state.Of, state.State,
+                state.Body)));
             foreach (var one in told) await RunAsync(entry, EntryRow.From(one));
         }
         await transaction.CommitAsync();

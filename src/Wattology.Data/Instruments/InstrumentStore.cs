@@ -54,9 +54,10 @@ public sealed class InstrumentStore(ShopDb db, TimeProvider clock)
     /// <returns>Whether there is such an instrument.</returns>
     public async Task<bool> ChangeAsync(int id, DateOnly? calibratedUntil, bool outOfUse, string by)
     {
-        var at = clock.GetUtcNow().ToUnixTimeMilliseconds();
+        if (await db.Instruments.FindAsync(id) is not { } row) return false;
+        (row.CalibratedUntil, row.OutOfUse, row.SetBy, row.SetAtMs) = (calibratedUntil, outOfUse, by, clock.GetUtcNow().ToUnixTimeMilliseconds());
+        await db.SaveChangesAsync();
         _all = null;
-        return await db.Instruments.Where(i => i.Id == id).ExecuteUpdateAsync(s => s.SetProperty(i => i.CalibratedUntil, calibratedUntil)
-            .SetProperty(i => i.OutOfUse, outOfUse).SetProperty(i => i.SetBy, by).SetProperty(i => i.SetAtMs, at)) == 1;
+        return true;
     }
 }

@@ -10,6 +10,7 @@ using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
+using Wattology.Core.Shop;
 using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
 using Wattology.Data.Traces;
@@ -34,7 +35,8 @@ public sealed class SentAgainException(Entry recorded) : Exception("The form was
 
 /// <summary>Reads and appends jobs. Every append is one transaction over the entries and the row kept for speed.</summary>
 /// <remarks>One store serves one request: it reads the shop's settings once, and a job once.</remarks>
-public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, TraceFiles traces, TimeProvider clock, SteadyClock steady)
+public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, TraceFiles traces, TimeProvider clock, SteadyClock steady,
+    ShopChain chain)
 {
     /// <summary>How many rows a list shows at most.</summary>
     public const int ListMost = 200;
@@ -43,7 +45,6 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     private const int LeastInside = 3;
     private const int FirstNumber = 1001;
     private const char ByteOrderMark = (char)0xFEFF;
-    private static readonly Author HoldsFolder = new("", "whoever holds the shop's folder", Role.Owner);
     private ShopSettings? _settings;
     private JudgedJob? _judged;
     private ((string Job, string Family) Of, IReadOnlyDictionary<string, int> Cases)? _family;
@@ -164,7 +165,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         var judged = await JudgeAsync(record);
         ProveShown(judged);
         var brought = new EntryDraft(new BroughtIn(Path.GetFileName(name), Convert.ToHexStringLower(SHA256.HashData(file))));
-        await BringAsync(await JudgeAsync(record.With([Recording.Seal(judged, author ?? HoldsFolder, brought)])));
+        await BringAsync(await JudgeAsync(record.With([Recording.Seal(judged, author ?? Acting.AtConsole, brought)])),
+            new ShopState(ShopSubject.BroughtIn, record.Id, ((BroughtIn)brought.Body).Sha256, CheckList.Kinds.Of(typeof(BroughtIn)).Write(brought.Body)));
         return record.Id;
     }
 
@@ -187,12 +189,15 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
 
     /// <summary>Keeps a whole sealed job.</summary>
     /// <exception cref="RefusedException">The job or its number is here already.</exception>
-    public async Task BringAsync(JudgedJob job)
+    public Task BringAsync(JudgedJob job) => BringAsync(job, null);
+
+    private async Task BringAsync(JudgedJob job, ShopState? from)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         if (await db.Jobs.AnyAsync(j => j.Id == job.Record.Id)) throw new RefusedException($"Job {job.Machine.Number} is here already.");
         if (await db.Jobs.AnyAsync(j => j.Number == job.Machine.Number)) throw new RefusedException($"Another job has the number {job.Machine.Number} here.");
         await StoreAsync(job, 0);
+        if (from is not null) await chain.NoteAsync(db, from);
         await transaction.CommitAsync();
     }
 
@@ -325,9 +330,20 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         return cases;
     }
 
+    // One ordinary reading must not make a cut or a rewriting look whole: nothing is added to a record that is not the one the shop signed.
+    private async Task ProveUncutAsync(JobRow row, JobRecord record, int before)
+    {
+        var stands = new JobRow { EntryCount = before, Head = record.Entries[before - 1].Hash };
+        var signed = await ShopChain.StateAsync(db, ShopSubject.Job, row.Id);
+        if ((row.EntryCount, row.Head) == (stands.EntryCount, stands.Head) && signed == ShopStates.Of(stands)!.State) return;
+        throw new RefusedException($"The record of job {row.Number} is not the one this shop signed: it was changed past the application. Nothing is added to it. "
+            + "The owner runs './wattology verify', which names what is wrong, and puts the shop back from a backup.");
+    }
+
     private async Task StoreAsync(JudgedJob job, int before)
     {
         var row = before == 0 ? db.Jobs.Add(new JobRow()).Entity : await db.Jobs.FirstAsync(j => j.Id == job.Record.Id);
+        if (before > 0) await ProveUncutAsync(row, job.Record, before);
         row.Fill(job);
         db.Entries.AddRange(job.Record.Entries.Skip(before).Select(EntryRow.From));
         await db.SaveChangesAsync();

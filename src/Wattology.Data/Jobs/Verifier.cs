@@ -3,73 +3,224 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
 using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Photos;
+using Wattology.Core.Shop;
 using Wattology.Core.Traces;
 using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
+using Wattology.Data.Shop;
 using Wattology.Data.Traces;
 
 namespace Wattology.Data.Jobs;
 
 /// <summary>Proves that nothing was changed behind the shop's back, and makes the tables kept for speed anew; holding a few jobs at a time.</summary>
-public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFiles traces, TimeProvider clock)
+/// <remarks>Three things are said apart: whether the chains are whole and agree with one another; whether they agree with heads that left the house; and
+/// what cannot be known from here.</remarks>
+public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFiles traces, ShopKeyFile key, TimeProvider clock)
 {
     private readonly Dictionary<string, string?> _hashes = [];
 
     private const int AtATime = 200;
 
+    /// <summary>A head that left the house, held against the chain.</summary>
+    /// <param name="Head">The head.</param>
+    /// <param name="Fault">What is wrong, in words; null where the chain agrees with it.</param>
+    public sealed record Seen(ShopHead Head, string? Fault);
+
     /// <summary>What was checked, and everything found wrong, in words.</summary>
     /// <param name="Jobs">How many jobs.</param>
     /// <param name="Entries">How many entries.</param>
     /// <param name="Faults">What is wrong.</param>
-    public sealed record Report(int Jobs, long Entries, IReadOnlyList<string> Faults);
+    public sealed record Report(int Jobs, long Entries, IReadOnlyList<string> Faults)
+    {
+        /// <summary>The shop's latest head; null where one job alone was checked, or there is none.</summary>
+        public ShopHead? Head { get; init; }
 
-    /// <summary>Checks the file's own structure, every chain, and that every job's row agrees with its entries.</summary>
-    /// <param name="number">One job's number; all jobs when null.</param>
+        /// <summary>The fingerprint of the key the chain names; empty where it names none.</summary>
+        public string Key { get; init; } = "";
+
+        /// <summary>The heads given, each held against the chain.</summary>
+        public IReadOnlyList<Seen> Heads { get; init; } = [];
+
+        /// <summary>Where the chain goes on with another key, by position.</summary>
+        public IReadOnlyList<long> NewKeys { get; init; } = [];
+    }
+
+    private sealed class ShopReading
+    {
+        public readonly Dictionary<(string Kind, string Of), string> States = [];
+        public readonly List<string> Faults = [];
+        public readonly List<long> NewKeys = [];
+        public ShopEntry? Last;
+        public ShopPublicKey? Key;
+    }
+
+    /// <summary>Checks the file's own structure, every chain, that every job's row agrees with its entries, and all of it against the shop's signed
+    /// chain.</summary>
+    /// <param name="number">One job's number; all jobs and the shop's chain when null.</param>
+    /// <param name="seen">Heads that left the house.</param>
     /// <exception cref="RefusedException">There is no such job.</exception>
-    public async Task<Report> VerifyAsync(string? number = null)
+    public async Task<Report> VerifyAsync(string? number = null, IReadOnlyList<ShopHead>? seen = null)
     {
         var faults = new List<string>();
         var (count, entries) = (0, 0L);
+        var shop = new ShopReading();
+        var heads = (seen ?? []).Select(h => new Seen(h, "The chain has no such entry: it was cut, or rewritten since this code was printed.")).ToArray();
         // One snapshot: what is recorded while it is verified, in a shop that is at work, is no fault.
         await db.Database.OpenConnectionAsync();
         await using var snapshot = ((SqliteConnection)db.Database.GetDbConnection()).BeginTransaction(deferred: true);
         await db.Database.UseTransactionAsync(snapshot);
         try
         {
+            await ReadShopAsync(shop, heads);
             await foreach (var (row, own) in ReadAsync(number))
             {
                 count++;
                 entries += own.Count;
-                faults.AddRange(await VerifyAsync(row, own));
+                faults.AddRange(await VerifyAsync(row, own, shop));
             }
             if (number is not null) return count > 0 ? new Report(count, entries, faults) : throw new RefusedException($"There is no job {number} here.");
+            faults.AddRange(shop.Faults);
+            faults.AddRange(await StatesAsync(shop));
             // Past the indexes: a damaged one must not hide an entry.
             var all = await db.Database.SqlQuery<long>($"SELECT count(*) AS Value FROM Entries NOT INDEXED").SingleAsync();
             if (all != entries) faults.Add($"{all} entries lie in the file, but {entries} belong to a job here.");
             faults.AddRange(await PragmaAsync("integrity_check", "ok"));
             faults.AddRange(await PragmaAsync("foreign_key_check", null));
+            faults.AddRange(await SchemaAsync());
         }
-        catch (SqliteException e) { faults.Add($"The database file itself is damaged: {e.Message}"); }
-        return new Report(count, entries, faults);
+        catch (Exception e) when (e is SqliteException or InvalidOperationException or InvalidCastException or FormatException)
+        {
+            faults.Add($"The database file itself is damaged: {e.Message}");
+        }
+        return new Report(count, entries, faults) { Head = shop.Last?.Head, Key = shop.Key?.Fingerprint ?? "", Heads = heads, NewKeys = shop.NewKeys };
     }
 
-    private async Task<IEnumerable<string>> VerifyAsync(JobRow row, IReadOnlyList<Entry> entries)
+    // Streams the shop's chain past, and keeps how each thing stands by it.
+    private async Task ReadShopAsync(ShopReading shop, Seen[] heads)
+    {
+        var begun = JsonForm.WordOf(ShopSubject.Begun);
+        await foreach (var row in db.ShopEntries.AsNoTracking().OrderBy(e => e.Seq).AsAsyncEnumerable())
+        {
+            ShopEntry entry;
+            try { entry = row.ToEntry(); }
+            catch (ArgumentOutOfRangeException)
+            {
+                shop.Faults.Add($"Shop's chain, entry {row.Seq}: its time is no time.");
+                continue;
+            }
+            if (entry.Kind == begun)
+            {
+                try { shop.Key = new ShopPublicKey(entry.State); }
+                catch (FormatException) { shop.Faults.Add($"Shop's chain, entry {entry.Seq}: it names no public key."); }
+                if (entry.Seq > 1) shop.NewKeys.Add(entry.Seq);
+            }
+            shop.Faults.AddRange(entry.Faults(shop.Last, shop.Key).Select(f => $"Shop's chain, entry {entry.Seq} ({entry.Kind.Replace('-', ' ')}): {f}."));
+            shop.States[(entry.Kind, entry.Of)] = entry.State;
+            shop.Last = entry;
+            for (var i = 0; i < heads.Length; i++)
+                if (heads[i].Head.Seq == entry.Seq) heads[i] = heads[i] with { Fault = heads[i].Head.Is(entry) ? null
+                    : $"Entry {entry.Seq} is another one now: the chain was rewritten since this code was printed." };
+        }
+        if (shop.Last is null) shop.Faults.Add("The shop's chain is missing.");
+        else if (shop.Key is not null && key.Exists && key.Key.Public.Base64 != shop.Key.Base64)
+            shop.Faults.Add($"The shop's chain is signed with the key {shop.Key.Fingerprint}, and the key file holds {key.Key.Public.Fingerprint}.");
+    }
+
+    // Everything the chain holds against how it stands now; jobs are held against it one by one.
+    private async Task<IReadOnlyList<string>> StatesAsync(ShopReading shop)
+    {
+        var faults = new List<string>();
+        var held = Enum.GetValues<ShopSubject>().Where(ShopStates.IsHeld).Select(k => JsonForm.WordOf(k)).ToHashSet();
+        var left = shop.States.Where(s => held.Contains(s.Key.Kind) && s.Value.Length > 0).ToDictionary();
+        await foreach (var now in ShopStates.AllAsync(db))
+        {
+            var at = (JsonForm.WordOf(now.Kind), now.Of);
+            if (!left.Remove(at, out var state)) faults.Add($"{ShopStates.Words(now)} was put in past the application: the shop's chain does not know it.");
+            else if (state != now.State && now.Kind != ShopSubject.Job) faults.Add($"{ShopStates.Words(now)} was changed past the application: it is not as the "
+                + "shop's chain holds it.");
+        }
+        faults.AddRange(left.Keys.Select(k => $"{ShopStates.Words(new(JsonForm.ValueOf<ShopSubject>(k.Kind)!.Value, k.Of, "", ""))} was removed past the application: "
+            + "the shop's chain holds it still."));
+        return faults;
+    }
+
+    // What stands in the file beside its rows, a planted trigger above all, against a database made new.
+    private async Task<IReadOnlyList<string>> SchemaAsync()
+    {
+        await using var fresh = new SqliteConnection("Data Source=:memory:");
+        await fresh.OpenAsync();
+        await using var model = new ShopDb(new DbContextOptionsBuilder<ShopDb>().UseSqlite(fresh).Options);
+        await model.Database.MigrateAsync();
+        var right = await SchemaOfAsync(fresh);
+        var here = await SchemaOfAsync((SqliteConnection)db.Database.GetDbConnection());
+        return [.. here.Where(h => !right.TryGetValue(h.Key, out var sql) || sql != h.Value).Select(h => right.ContainsKey(h.Key)
+                ? $"Database structure: the {h.Key} is not as this application makes it." : $"Database structure: a {h.Key} was put in past the application."),
+            .. right.Keys.Where(k => !here.ContainsKey(k)).Select(k => $"Database structure: the {k} is missing.")];
+    }
+
+    private async Task<Dictionary<string, string>> SchemaOfAsync(SqliteConnection connection)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = "SELECT type || ' ' || name, coalesce(sql, '') FROM sqlite_master WHERE name NOT LIKE 'sqlite_%' AND name NOT LIKE '__EF%'";
+        if (db.Database.CurrentTransaction?.GetDbTransaction() is SqliteTransaction own && own.Connection == connection) command.Transaction = own;
+        await using var reader = await command.ExecuteReaderAsync();
+        var schema = new Dictionary<string, string>();
+        while (await reader.ReadAsync()) schema[reader.GetString(0)] = reader.GetString(1);
+        return schema;
+    }
+
+    private async Task<IEnumerable<string>> VerifyAsync(JobRow row, IReadOnlyList<EntryRow> rows, ShopReading shop)
     {
         var name = $"Job {row.Number}";
-        if (entries.Count == 0) return [$"{name}: all its entries are missing."];
-        var chain = new Chain(row.Id);
-        var broken = entries.SelectMany(e => chain.Next(e).Select(f => $"{name}, entry {f.Seq} ({CheckList.Kinds.Find(e.Kind)?.Title ?? e.Kind}): "
-            + $"{f.What}.")).ToList();
+        if (rows.Count == 0) return [$"{name}: all its entries are missing."];
+        var (entries, broken) = Read(row, rows);
         foreach (var entry in entries.Where(e =>
             e.Kind is PhotoKept.KindName or TraceKept.KindName)) if (await FileFaultAsync(entry) is { } fault) broken.Add($"{name}, {fault}");
-        if (row.EntryCount != chain.Count || row.Head != chain.Head)
-            broken.Add($"{name}, entry {entries[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {chain.Count} ending in "
-                + $"{Short(chain.Head)} are here.");
-        else if (broken.Count == 0 && !row.Agrees(new JobRow().Fill(await JudgeAsync(entries))))
-            broken.Add($"{name}: its row does not agree with its entries; 'rebuild' makes it anew.");
+        var (count, head) = (rows.Count, rows[^1].Hash);
+        if (row.EntryCount != count || row.Head != head)
+            broken.Add($"{name}, entry {rows[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {count} ending in "
+                + $"{Short(head)} are here.");
+        var signed = shop.States.GetValueOrDefault((JsonForm.WordOf(ShopSubject.Job), row.Id), "");
+        if (signed.Split(':') is not [var signedCount, var signedHead]) broken.Add($"{name}: the shop's chain does not know it.");
+        else if (signed != ShopStates.Of(new JobRow { EntryCount = count, Head = head })!.State)
+            broken.Add($"{name}: the shop signed {signedCount} entries ending in {Short(signedHead)}, {count} ending in {Short(head)} are here: it was cut, or "
+                + "rewritten.");
+        if (broken.Count > 0) return broken;
+        try
+        {
+            if (!row.Agrees(new JobRow().Fill(await JudgeAsync(entries)))) broken.Add($"{name}: its row does not agree with its entries; 'rebuild' makes it anew.");
+        }
+        // The chain is whole, so this is how it was recorded; what cannot be judged is named all the same.
+        catch (Exception e) when (e is not OutOfMemoryException) { broken.Add($"{name}: it cannot be judged ({e.Message})."); }
         return broken;
+    }
+
+    // The entries as far as they can be read, and what is wrong with each.
+    private static (List<Entry> Entries, List<string> Faults) Read(JobRow row, IReadOnlyList<EntryRow> rows)
+    {
+        var chain = new Chain(row.Id);
+        var entries = new List<Entry>();
+        var faults = new List<string>();
+        foreach (var stored in rows)
+        {
+            var kind = CheckList.Kinds.Find(stored.Kind);
+            var name = $"Job {row.Number}, entry {stored.Seq} ({kind?.Title ?? stored.Kind})";
+            Entry entry;
+            try { entry = stored.ToEntry(); }
+            catch (ArgumentOutOfRangeException)
+            {
+                faults.Add($"{name}: its time is no time.");
+                continue;
+            }
+            faults.AddRange(chain.Next(entry).Select(f => $"{name}: {f.What}."));
+            if (kind is null) faults.Add($"{name}: there is no such kind of entry.");
+            else if (kind.Unreadable(entry) is { } why) faults.Add($"{name}: {why}.");
+            else entries.Add(entry);
+        }
+        return (entries, faults);
     }
 
     private async Task<string?> FileFaultAsync(Entry entry)
@@ -89,27 +240,41 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         return hash is null ? $"{what} is missing." : hash != named.File ? $"{what} was changed after it was kept." : null;
     }
 
-    /// <summary>Computes every row kept for speed anew from the entries, and answers how many.</summary>
-    public async Task<int> RebuildAsync()
+    /// <summary>Computes every row kept for speed anew from the entries. A job whose entries are not those the shop signed is left as it is and named: a
+    /// damaged record is never made to look whole.</summary>
+    /// <returns>How many were made anew, and what was left with its reason.</returns>
+    public async Task<(int Rebuilt, IReadOnlyList<string> Left)> RebuildAsync()
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
+        var left = new List<string>();
         var count = 0;
+        var shop = new ShopReading();
+        await ReadShopAsync(shop, []);
         await foreach (var (row, own) in ReadAsync(null, track: true))
         {
-            if (own.Count > 0) row.Fill(await JudgeAsync(own));
-            count++;
+            var (entries, faults) = Read(row, own);
+            var stands = new JobRow { EntryCount = own.Count, Head = own.Count > 0 ? own[^1].Hash : "" };
+            if (faults.Count > 0) left.Add(faults[0]);
+            else if ((row.EntryCount, row.Head) != (stands.EntryCount, stands.Head)
+                || shop.Last is not null && shop.States.GetValueOrDefault((JsonForm.WordOf(ShopSubject.Job), row.Id)) != ShopStates.Of(stands)!.State)
+                left.Add($"Job {row.Number}: its entries are not those the shop signed; 'verify' says more.");
+            else
+            {
+                row.Fill(await JudgeAsync(entries));
+                count++;
+            }
         }
         await db.SaveChangesAsync();
         await db.Database.ExecuteSqlAsync($"INSERT INTO JobSearch(JobSearch) VALUES ('rebuild')");
         await transaction.CommitAsync();
-        return count;
+        return (count, left);
     }
 
     private async Task<JudgedJob> JudgeAsync(IReadOnlyList<Entry> entries)
         => (await jobs.SettingsAsync()).Judge(new JobRecord(CheckList.Kinds, entries), clock.GetUtcNow());
 
     // A few hundred jobs at a time, by position, each with its entries in order.
-    private async IAsyncEnumerable<(JobRow Row, IReadOnlyList<Entry> Entries)> ReadAsync(string? number, bool track = false)
+    private async IAsyncEnumerable<(JobRow Row, IReadOnlyList<EntryRow> Entries)> ReadAsync(string? number, bool track = false)
     {
         for (long last = 0; ;)
         {
@@ -120,7 +285,7 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
             last = rows[^1].Row;
             var ids = rows.Select(r => r.Id).ToArray();
             var entries = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job)).OrderBy(e => e.Job).ThenBy(e => e.Seq).ToListAsync())
-                .GroupBy(e => e.Job).ToDictionary(g => g.Key, g => g.Select(e => e.ToEntry()).ToArray());
+                .GroupBy(e => e.Job).ToDictionary(g => g.Key, g => g.ToArray());
             foreach (var row in rows) yield return (row, entries.GetValueOrDefault(row.Id) ?? []);
             if (!track) continue;
             await db.SaveChangesAsync();

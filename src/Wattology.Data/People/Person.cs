@@ -17,4 +17,13 @@ public sealed class Person : IdentityUser
 
     /// <summary>Wrong pins since the last right one.</summary>
     public int PinFails { get; set; }
+
+    /// <summary>They left, or may not sign in for now; what they signed stays theirs.</summary>
+    public bool Disabled { get; set; }
+
+    /// <summary>The hash of a one-time code with which they set a new password; null where none is out.</summary>
+    public string? CodeHash { get; set; }
+
+    /// <summary>Until when the code holds, in ms since 1970.</summary>
+    public long? CodeUntilMs { get; set; }
 }

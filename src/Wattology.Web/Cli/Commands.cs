@@ -7,6 +7,7 @@ using QRCoder;
 using Wattology.Core.Calculations;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
+using Wattology.Core.Shop;
 using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
@@ -68,21 +69,26 @@ public static class Commands
         var demo = new Command("demo", "Serve the demo shop, making it where it is missing.") { port, demoData, fresh, scale, scenario, faster, address, host,
             certificate, proxy };
         demo.SetAction((r, stop) => ServeAsync(r.GetValue(demoData)!, wish(r), new DemoWish(r.GetValue(fresh), r.GetValue(scale),
-            r.GetValue(scenario)!, r.GetValue(faster)), stop));
-        var serve = new Command("serve", "Serve a real shop.") { port, data, address, host, certificate, proxy };
-        serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, wish(r), null, stop));
+            r.GetValue(scenario)!, r.GetValue(faster)), false, stop));
+        var newKey = new Option<bool>("--new-key") { Description = "The key that signs the shop's chain is lost for good: go on with a new one." };
+        var serve = new Command("serve", "Serve a real shop.") { port, data, address, host, certificate, proxy, newKey };
+        serve.SetAction((r, stop) => ServeAsync(r.GetValue(data)!, wish(r), null, r.GetValue(newKey), stop));
+        var seen = new Option<string[]>("--seen") { Description = "The shop's code from a printed page or a file it handed out, held against the chain. May be "
+            + "given several times." };
+        seen.Validators.Add(r => { foreach (var code in r.GetValueOrDefault<string[]>() ?? []) if (!ShopHead.TryRead(code, out _))
+            r.AddError($"'{code}' is no such code: a number and twenty hex digits, such as 412-9f3a-77c2-d01b-55e0-1b2c."); });
         var calc = new Command("calc", "Compute: JSON from standard input, JSON to standard output.") { name };
         calc.SetAction(r => Calc(r.GetValue(name)!));
-        var verify = new Command("verify", "Prove that no entry was changed.") { demoData, job };
-        verify.SetAction((r, _) => VerifyAsync(r.GetValue(demoData)!, r.GetValue(job)));
+        var verify = new Command("verify", "Prove that no entry was changed.") { demoData, job, seen };
+        verify.SetAction((r, _) => VerifyAsync(r.GetValue(demoData)!, r.GetValue(job), [.. (r.GetValue(seen) ?? []).Select(c
+            => ShopHead.TryRead(c, out var head) ? head : throw new InvalidOperationException(c))]));
         var rebuild = new Command("rebuild", "Compute the tables kept for speed anew from the entries.") { demoData };
-        rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, async s
-            => Console.WriteLine($"{await s.GetRequiredService<Verifier>().RebuildAsync()} jobs rebuilt.")));
+        rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, RebuildAsync));
         var photos = new Option<bool>("--photos") { Description = "A ZIP with the job file, its photos and its traces, in place of the bare job file." };
         var export = new Command("export", "Write a job file to standard output.") { number, demoData, photos };
         export.SetAction((r, stop) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!, r.GetValue(photos), stop)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
-        import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), make: true));
+        import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), Opening.ToMake));
         var gaugeBox = new Command("gauge-box", "Start a gauge box on a simulated engine: it speaks the gauge protocol over TCP.") { gaugePort, scenario, rate,
             speed };
         gaugeBox.SetAction((r, stop) => GaugeBoxAsync(r.GetValue(gaugePort), r.GetValue(scenario)!, r.GetValue(rate), r.GetValue(speed), stop));
@@ -111,7 +117,7 @@ public static class Commands
     /// <summary>What a demo shall be.</summary>
     private sealed record DemoWish(bool Fresh, int Scale, string Gauge, double ClockSpeed);
 
-    private static async Task<int> ServeAsync(DirectoryInfo data, Wish wish, DemoWish? demo, CancellationToken stop)
+    private static async Task<int> ServeAsync(DirectoryInfo data, Wish wish, DemoWish? demo, bool newKey, CancellationToken stop)
     {
         try
         {
@@ -127,7 +133,7 @@ public static class Commands
                 // A real shop's clock is the clock.
                 if (demo is { ClockSpeed: > 1 }) b.Services.Replace(ServiceDescriptor.Singleton<TimeProvider>(new FasterClock(demo.ClockSpeed)));
             });
-            var waiting = await OpenAsync(app.Services, folder, demo, stop);
+            var waiting = await OpenAsync(app.Services, folder, demo, newKey, stop);
             await using var box = demo is null ? null : new GaugeBox("bench box 1", Scenarios.All[demo.Gauge], speed: demo.ClockSpeed);
             // One that somebody set is called; otherwise the demo brings its own.
             if (box is not null) app.Services.GetRequiredService<GaugeLink>().Lend($"127.0.0.1:{box.Port}");
@@ -146,11 +152,11 @@ public static class Commands
     }
 
     // Opens the shop, makes the demo where it is wanted, and answers whether the shop waits for its owner.
-    private static async Task<bool> OpenAsync(IServiceProvider services, ShopFolder folder, DemoWish? demo, CancellationToken stop)
+    private static async Task<bool> OpenAsync(IServiceProvider services, ShopFolder folder, DemoWish? demo, bool newKey, CancellationToken stop)
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<ShopDb>();
-        if (await folder.OpenAsync(db)) await scope.ServiceProvider.GetRequiredService<Verifier>().RebuildAsync();
+        await OpenAsync(scope.ServiceProvider, folder, newKey);
         var empty = !await db.Users.AnyAsync(stop);
         if (demo is null) return empty;
 
@@ -159,7 +165,7 @@ public static class Commands
         {
             // The last start was cut off while it made the demo.
             await db.Database.EnsureDeletedAsync(stop);
-            await folder.OpenAsync(db);
+            await OpenAsync(scope.ServiceProvider, folder);
             empty = true;
         }
         if (empty && !await db.Jobs.AnyAsync(stop)) await shop.SeedAsync();
@@ -172,6 +178,12 @@ public static class Commands
             await own.ServiceProvider.GetRequiredService<ScaledShop>().FillAsync(demo.Scale);
         }
         return false;
+    }
+
+    private static async Task OpenAsync(IServiceProvider services, ShopFolder folder, bool newKey = false)
+    {
+        if (await folder.OpenAsync(services.GetRequiredService<ShopDb>(), services.GetRequiredService<ShopChain>(), services.GetRequiredService<ShopKeyFile>(),
+            newKey)) await services.GetRequiredService<Verifier>().RebuildAsync();
     }
 
     private static void Greet(WebApplication app, ShopFolder folder, ServedAt at, bool demo, bool waiting)
@@ -226,22 +238,35 @@ public static class Commands
         }
     }
 
-    private static async Task<int> VerifyAsync(DirectoryInfo data, string? number)
+    private const int NotWhole = 1;
+
+    private static Task<int> VerifyAsync(DirectoryInfo data, string? number, IReadOnlyList<ShopHead> seen) => WithShopAsync(data, async services =>
     {
-        var sound = true;
-        var code = await WithShopAsync(data, async services =>
-        {
-            var report = await services.GetRequiredService<Verifier>().VerifyAsync(number);
-            sound = report.Faults.Count == 0;
-            foreach (var fault in report.Faults) Console.WriteLine(fault);
-            Console.WriteLine(sound ?
-                $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole and every photo is here."
-                : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
-        });
-        return code != 0 ? code : sound ? 0 : 1;
+        var report = await services.GetRequiredService<Verifier>().VerifyAsync(number, seen);
+        foreach (var fault in report.Faults) Console.WriteLine(fault);
+        Console.WriteLine(report.Faults.Count == 0 ?
+            $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole and every photo is here."
+            : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
+        if (number is not null) return report.Faults.Count == 0 ? 0 : NotWhole;
+        foreach (var at in report.NewKeys) Console.WriteLine($"From entry {at} on the shop's chain is signed with another key: the one before was said to be lost.");
+        foreach (var head in report.Heads) Console.WriteLine(head.Fault is { } fault ? $"Code {head.Head.Code}: {fault}"
+            : $"Code {head.Head.Code}: the chain agrees with it. Nothing up to that entry was changed since it left the house.");
+        Console.WriteLine($"What this cannot know: whether what was typed was true; {(seen.Count == 0 ? "whether all of it was rewritten by somebody who holds the "
+            + "shop's key (hold a printed code against it with --seen)" : $"whether anything after entry {seen.Max(h => h.Seq)} was cut off, or rewritten by "
+            + "somebody who holds the shop's key")}; whether the key is the shop's own (compare its fingerprint with a paper).");
+        if (report.Head is { } latest) Console.WriteLine($"The shop's code now: {latest.Code}   key {report.Key}");
+        return report.Faults.Count == 0 && report.Heads.All(h => h.Fault is null) ? 0 : NotWhole;
+    }, Opening.ToProve);
+
+    private static async Task<int> RebuildAsync(IServiceProvider services)
+    {
+        var (count, left) = await services.GetRequiredService<Verifier>().RebuildAsync();
+        foreach (var fault in left) Console.WriteLine(fault);
+        Console.WriteLine($"{count} jobs rebuilt{(left.Count > 0 ? $", {left.Count} left as they are: put the shop back from a backup" : "")}.");
+        return left.Count == 0 ? 0 : NotWhole;
     }
 
-    private static async Task ExportAsync(IServiceProvider services, string number, bool photos, CancellationToken stop)
+    private static async Task<int> ExportAsync(IServiceProvider services, string number, bool photos, CancellationToken stop)
     {
         var job = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstOrDefaultAsync(j => j.Number == number, stop)
             ?? throw new RefusedException($"There is no job {number} here.");
@@ -252,23 +277,37 @@ public static class Commands
             await using var pack = await JobPack.OpenAsync(record.Entries, services.GetRequiredService<PhotoFiles>(),
                 services.GetRequiredService<TraceFiles>(), stop);
             await pack.CopyToAsync(output, stop);
-            return;
+            return 0;
         }
         await JobFile.WriteAsync(output, services.GetRequiredService<JobStore>().StreamAsync(job.Id));
         output.Write("\n"u8);
+        return 0;
     }
 
-    private static async Task ImportAsync(IServiceProvider services, FileInfo file)
+    private static async Task<int> ImportAsync(IServiceProvider services, FileInfo file)
     {
         if (!file.Exists) throw new RefusedException($"There is no file {file.FullName}.");
         var id = await services.GetRequiredService<JobStore>().ImportAsync(await File.ReadAllBytesAsync(file.FullName), file.Name);
         var job = (await services.GetRequiredService<JobStore>().FindAsync(id))!;
         // What came is proved by the hash before the entry that says who brought it in.
         Console.WriteLine($"Job {job.Machine.Number} brought in: {job.Record.Entries.Count - 1} entries, chain ending in {job.Record.Last.Prev}.");
+        return 0;
     }
 
-    private static async Task<int> WithShopAsync(DirectoryInfo data, Func<IServiceProvider, Task> act, bool make = false)
+    /// <summary>How a command opens a shop.</summary>
+    private enum Opening
     {
+        /// <summary>One that is there.</summary>
+        ToUse,
+        /// <summary>One that is there, or a new one.</summary>
+        ToMake,
+        /// <summary>One that is there, with or without its key, and nothing is written to it.</summary>
+        ToProve,
+    }
+
+    private static async Task<int> WithShopAsync(DirectoryInfo data, Func<IServiceProvider, Task<int>> act, Opening how = Opening.ToUse)
+    {
+        var make = how == Opening.ToMake;
         var folder = data.Exists || make ? new ShopFolder(data.FullName) : null;
         if (folder is null || !(make || File.Exists(folder.DatabaseFile))) return Fail($"There is no shop in {data.FullName}.");
         var services = new ServiceCollection();
@@ -278,10 +317,9 @@ public static class Commands
         await using var scope = provider.CreateAsyncScope();
         try
         {
-            if (await folder.OpenAsync(scope.ServiceProvider.GetRequiredService<ShopDb>()))
-                await scope.ServiceProvider.GetRequiredService<Verifier>().RebuildAsync();
-            await act(scope.ServiceProvider);
-            return 0;
+            if (how == Opening.ToProve) await ShopFolder.ProveVersionAsync(scope.ServiceProvider.GetRequiredService<ShopDb>());
+            else await OpenAsync(scope.ServiceProvider, folder);
+            return await act(scope.ServiceProvider);
         }
         catch (RefusedException refused) { return Fail(refused.Message); }
         catch (InputRefusedException refused) { return Fail(string.Join(Environment.NewLine, refused.Faults.ByPath

@@ -14,6 +14,7 @@ using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
 using Wattology.Data.Photos;
+using Wattology.Data.Shop;
 using Wattology.Data.Traces;
 using Wattology.Web.Api;
 using Wattology.Web.Forms;
@@ -77,6 +78,11 @@ public static class ShopHost
         app.UseRouting();
         app.UseRateLimiter();
         app.UseAuthentication();
+        app.Use((context, next) =>
+        {
+            if (context.User.Identity?.IsAuthenticated == true) context.RequestServices.GetRequiredService<Acting>().Who = context.User.Author();
+            return next(context);
+        });
         app.UseAuthorization();
         app.MapRazorPages();
         app.MapCalculations();
@@ -171,6 +177,9 @@ public static class ShopHost
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton<OwnerCode>();
         services.AddSingleton<ShopName>();
+        services.AddSingleton<ShopKeyFile>();
+        services.AddScoped<Acting>();
+        services.AddScoped<ShopChain>();
         services.AddDbContext<ShopDb>(o => ShopDb.Configure(o, folder.DatabaseFile));
         services.AddSingleton<RecordCache>();
         services.AddSingleton<GaugeLink>();

@@ -13,6 +13,7 @@ using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
+using Wattology.Data.Shop;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Tests.Hosting;
@@ -24,7 +25,9 @@ public sealed class ShopServer : IAsyncDisposable
     private readonly WebApplication _app;
     private readonly string _folder;
 
-    private ShopServer(WebApplication app, string folder) => (_app, _folder) = (app, folder);
+    private readonly bool _own;
+
+    private ShopServer(WebApplication app, string folder, bool own = true) => (_app, _folder, _own) = (app, folder, own);
 
     public string Folder => _folder;
 
@@ -36,17 +39,13 @@ public sealed class ShopServer : IAsyncDisposable
     public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null, ServedAt? at = null)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
-        var app = ShopHost.Build(new ShopFolder(folder), at ?? ServedAt.Loopback(0), b =>
-        {
-            b.WebHost.UseTestServer();
-            b.Services.AddSingleton<IStartupFilter, FromThisMachine>();
-            if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
-        });
+        var app = Build(folder, at, clock);
         var server = new ShopServer(app, folder);
         // As the command line does it: the shop is opened, then served.
         await server.WithAsync(async services =>
         {
-            await services.GetRequiredService<ShopFolder>().OpenAsync(services.GetRequiredService<ShopDb>());
+            await services.GetRequiredService<ShopFolder>().OpenAsync(services.GetRequiredService<ShopDb>(),
+                services.GetRequiredService<ShopChain>(), services.GetRequiredService<ShopKeyFile>());
             if (demo) await services.GetRequiredService<DemoShop>().SeedAsync();
             else
                 foreach (var (user, name, role) in new[] { ("maren", "Maren T", Role.Owner), ("jory", "Jory A", Role.Technician), ("wyn", "Wyn H", Role.Desk) })
@@ -55,6 +54,21 @@ public sealed class ShopServer : IAsyncDisposable
         await app.StartAsync();
         return server;
     }
+
+    /// <summary>The shop of another, served anew beside it: nothing read before is remembered.</summary>
+    public static async Task<ShopServer> OverAsync(ShopServer other)
+    {
+        var app = Build(other._folder, null, null);
+        await app.StartAsync();
+        return new ShopServer(app, other._folder, own: false);
+    }
+
+    private static WebApplication Build(string folder, ServedAt? at, TimeProvider? clock) => ShopHost.Build(new ShopFolder(folder), at ?? ServedAt.Loopback(0), b =>
+    {
+        b.WebHost.UseTestServer();
+        b.Services.AddSingleton<IStartupFilter, FromThisMachine>();
+        if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
+    });
 
     public async Task WithAsync(Func<IServiceProvider, Task> act)
     {
@@ -87,7 +101,7 @@ public sealed class ShopServer : IAsyncDisposable
     {
         await _app.DisposeAsync();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Directory.Delete(_folder, true);
+        if (_own) Directory.Delete(_folder, true);
     }
 }
 

@@ -5,6 +5,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.Jobs;
@@ -79,18 +80,20 @@ public sealed class GrowthTests
     {
         var path = Directory.CreateTempSubdirectory("wattology-old-").FullName;
         var folder = new ShopFolder(path);
+        var key = new ShopKeyFile(folder);
+        var chain = new ShopChain(key, new Acting(), TimeProvider.System);
         ShopDb Open()
         {
             var options = new DbContextOptionsBuilder<ShopDb>();
             ShopDb.Configure(options, folder.DatabaseFile);
-            return new ShopDb(options.Options);
+            return new ShopDb(options.Options, chain);
         }
         await using (var old = Open())
         {
             await old.GetService<IMigrator>().MigrateAsync(old.Database.GetMigrations().First());
             await old.Database.ExecuteSqlRawAsync("INSERT INTO Settings (Key, Value) VALUES ('name', 'Old Jetty')");
         }
-        await using (var db = Open()) Assert.True(await folder.OpenAsync(db), "what is kept for speed is computed anew");
+        await using (var db = Open()) Assert.True(await folder.OpenAsync(db, chain, key), "what is kept for speed is computed anew");
         var copy = Assert.Single(Directory.GetFiles(path, "shop-before-*.db"));
         await using (var kept = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={copy};Mode=ReadOnly;Pooling=False"))
         {
@@ -102,10 +105,10 @@ public sealed class GrowthTests
         await using (var db = Open())
         {
             Assert.Empty(await db.Database.GetPendingMigrationsAsync());
-            Assert.False(await folder.OpenAsync(db));
+            Assert.False(await folder.OpenAsync(db, chain, key));
             Assert.Single(Directory.GetFiles(path, "shop-before-*.db"));
             await db.Database.ExecuteSqlRawAsync("INSERT INTO __EFMigrationsHistory VALUES ('20990101000000_Later', '99')");
-            Assert.Contains("20990101000000_Later", (await Assert.ThrowsAsync<RefusedException>(() => folder.OpenAsync(db))).Message);
+            Assert.Contains("20990101000000_Later", (await Assert.ThrowsAsync<RefusedException>(() => folder.OpenAsync(db, chain, key))).Message);
         }
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(path, true);
