@@ -64,6 +64,8 @@ public static class InputReader
             if (type == typeof(double)) return number;
             return number == Math.Floor(number) && Math.Abs(number) <= int.MaxValue ? (int)number : Fault("A whole number is wanted here.");
         }
+        if (type == typeof(long))
+            return json.ValueKind == JsonValueKind.Number && json.TryGetInt64(out var whole) ? whole : Fault("A whole number is wanted here.");
         if (type == typeof(bool))
             return json.ValueKind is JsonValueKind.True or JsonValueKind.False ? json.GetBoolean() : Fault($"true or false is wanted here, not {Kind(json)}.");
         if (type == typeof(string))

@@ -4,6 +4,7 @@ using System.Text.Json;
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Shop;
 
 namespace Wattology.Core.Jobs;
 
@@ -28,7 +29,8 @@ public static class JobFile
     /// <summary>Writes a job as it streams past; nothing but the entry at hand is held.</summary>
     /// <param name="output">Where to.</param>
     /// <param name="entries">All entries of one job, by position; at least one.</param>
-    public static async Task WriteAsync(Stream output, IAsyncEnumerable<Entry> entries)
+    /// <param name="mark">Whose file it is; null where it leaves no shop.</param>
+    public static async Task WriteAsync(Stream output, IAsyncEnumerable<Entry> entries, ShopMark? mark = null)
     {
         await using var json = new Utf8JsonWriter(output, new JsonWriterOptions { Indented = true, NewLine = "\n", Encoder = JsonForm.Options.Encoder });
         var begun = false;
@@ -39,20 +41,20 @@ public static class JobFile
             WriteEntry(json, entry);
             await json.FlushAsync();
         }
-        json.WriteEndArray();
-        json.WriteEndObject();
+        End(json, mark);
     }
 
     /// <summary>Writes a job that is at hand as a text.</summary>
-    public static string Write(IReadOnlyList<Entry> entries)
+    /// <param name="entries">All its entries, by position; at least one.</param>
+    /// <param name="mark">Whose file it is; null where it leaves no shop.</param>
+    public static string Write(IReadOnlyList<Entry> entries, ShopMark? mark = null)
     {
         using var stream = new MemoryStream();
         using (var json = new Utf8JsonWriter(stream, new JsonWriterOptions { Indented = true, NewLine = "\n", Encoder = JsonForm.Options.Encoder }))
         {
             Begin(json, entries[0].Job);
             foreach (var entry in entries) WriteEntry(json, entry);
-            json.WriteEndArray();
-            json.WriteEndObject();
+            End(json, mark);
         }
         return Encoding.UTF8.GetString(stream.ToArray());
     }
@@ -64,6 +66,17 @@ public static class JobFile
         json.WriteNumber("version", Version);
         json.WriteString("job", job);
         json.WriteStartArray("entries");
+    }
+
+    private static void End(Utf8JsonWriter json, ShopMark? mark)
+    {
+        json.WriteEndArray();
+        if (mark is not null)
+        {
+            json.WritePropertyName("shop");
+            JsonSerializer.SerializeToElement(mark, JsonForm.Options).WriteTo(json);
+        }
+        json.WriteEndObject();
     }
 
     private static void WriteEntry(Utf8JsonWriter json, Entry e)
@@ -109,9 +122,23 @@ public static class JobFile
             else if (!TextOf(root, "job", out var job) || !JobId.IsOne(job)) faults.Add("job", $"A job's id has {JobId.Digits} hex digits; this one has not.");
             else if (!root.TryGetProperty("entries", out var list) || list.ValueKind != JsonValueKind.Array || list.GetArrayLength() == 0)
                 faults.Add("entries", "The job has no entries.");
-            else return ReadEntries(list, job, faults);
+            else
+            {
+                var entries = ReadEntries(list, job, faults);
+                if (root.TryGetProperty("shop", out var shop)) ProveMark(shop, entries, faults);
+                return entries;
+            }
         }
         throw new InputRefusedException(faults);
+    }
+
+    // A file that says whose it is says it rightly: no record passes for one another shop signed.
+    private static void ProveMark(JsonElement json, Entry[] entries, Faults faults)
+    {
+        var mark = InputReader.Read<ShopMark>(json, faults, "shop");
+        faults.ThrowIfAny();
+        if (mark!.Fault(entries[0].Job, entries.Length, entries[^1].Hash) is { } fault) faults.Add("shop", fault);
+        faults.ThrowIfAny();
     }
 
     private static bool TextOf(JsonElement json, string name, out string text)

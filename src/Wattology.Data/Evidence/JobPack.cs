@@ -5,6 +5,7 @@ using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Photos;
+using Wattology.Core.Shop;
 using Wattology.Core.Traces;
 using Wattology.Data.Jobs;
 using Wattology.Data.Photos;
@@ -28,12 +29,14 @@ public static class JobPack
     /// <param name="entries">All entries of the job, by position.</param>
     /// <param name="files">The shop's photos.</param>
     /// <param name="traces">Its traces.</param>
+    /// <param name="mark">Whose file it is.</param>
     /// <param name="cancel">Stops writing.</param>
-    public static async Task<Stream> OpenAsync(IReadOnlyList<Entry> entries, PhotoFiles files, TraceFiles traces, CancellationToken cancel = default)
+    public static async Task<Stream> OpenAsync(IReadOnlyList<Entry> entries, PhotoFiles files, TraceFiles traces, ShopMark? mark = null,
+        CancellationToken cancel = default)
     {
         var pack = new FileStream(Path.Combine(Path.GetTempPath(), $"wattology-{Guid.NewGuid():n}.zip"), FileMode.CreateNew, FileAccess.ReadWrite,
             FileShare.None, 81_920, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
-        try { await WriteAsync(pack, entries, files, traces, cancel); }
+        try { await WriteAsync(pack, entries, files, traces, mark, cancel); }
         catch
         {
             await pack.DisposeAsync();
@@ -48,12 +51,14 @@ public static class JobPack
     /// <param name="entries">All entries of the job, by position.</param>
     /// <param name="files">The shop's photos.</param>
     /// <param name="traces">Its traces.</param>
+    /// <param name="mark">Whose file it is.</param>
     /// <param name="cancel">Stops writing.</param>
-    public static async Task WriteAsync(Stream output, IReadOnlyList<Entry> entries, PhotoFiles files, TraceFiles traces, CancellationToken cancel = default)
+    public static async Task WriteAsync(Stream output, IReadOnlyList<Entry> entries, PhotoFiles files, TraceFiles traces, ShopMark? mark = null,
+        CancellationToken cancel = default)
     {
         await using var zip = await ZipArchive.CreateAsync(output, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, cancel);
         await using (var json = await zip.CreateEntry(JobName, CompressionLevel.Optimal).OpenAsync(cancel))
-            await json.WriteAsync(Encoding.UTF8.GetBytes(JobFile.Write(entries) + "\n"), cancel);
+            await json.WriteAsync(Encoding.UTF8.GetBytes(JobFile.Write(entries, mark) + "\n"), cancel);
         // Pictures are compressed already.
         foreach (var photo in Named(entries).Where(p => files.Has(p.File)))
         {

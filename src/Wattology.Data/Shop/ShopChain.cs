@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.People;
 using Wattology.Core.Shop;
@@ -78,6 +79,25 @@ public sealed class ShopChain(ShopKeyFile key, Acting acting, TimeProvider clock
     /// <summary>The last entry; null before the first.</summary>
     public static async Task<ShopEntry?> LastAsync(ShopDb db, CancellationToken cancel = default)
         => (await db.ShopEntries.AsNoTracking().OrderByDescending(e => e.Seq).FirstOrDefaultAsync(cancel))?.ToEntry();
+
+    /// <summary>What a file of a job carries when it leaves the shop; null where the chain does not hold the job as it stands.</summary>
+    /// <param name="db">The database.</param>
+    /// <param name="record">The job.</param>
+    /// <param name="cancel">Ends it.</param>
+    public static async Task<ShopMark?> MarkAsync(ShopDb db, JobRecord record, CancellationToken cancel = default)
+    {
+        var (kind, job) = (JsonForm.WordOf(ShopSubject.Job), record.Id);
+        var held = (await db.ShopEntries.AsNoTracking().Where(e => e.Kind == kind && e.Of == job).OrderByDescending(e => e.Seq).FirstOrDefaultAsync(cancel))
+            ?.ToEntry();
+        if (held is null || await LastAsync(db, cancel) is not { } last || await PublicKeyAsync(db, cancel) is not { } key) return null;
+        var name = (await db.Settings.AsNoTracking().FirstOrDefaultAsync(s => s.Key == "name", cancel))?.Value ?? "";
+        var mark = new ShopMark(name, key, last.Head.Code, held);
+        return mark.Fault(job, record.Entries.Count, record.Last.Hash) is null ? mark : null;
+    }
+
+    /// <summary>What stands at the foot of a printed page; empty before the chain has begun.</summary>
+    public static async Task<string> FootAsync(ShopDb db, CancellationToken cancel = default)
+        => await LastAsync(db, cancel) is { } last && await PublicKeyAsync(db, cancel) is { } key ? new ShopMark("", key, last.Head.Code, last).Foot : "";
 
     /// <summary>How something stands by the chain; null where the chain never held it.</summary>
     public static Task<string?> StateAsync(ShopDb db, ShopSubject kind, string of, CancellationToken cancel = default)

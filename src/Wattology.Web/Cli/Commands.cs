@@ -270,16 +270,18 @@ public static class Commands
     {
         var job = await services.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstOrDefaultAsync(j => j.Number == number, stop)
             ?? throw new RefusedException($"There is no job {number} here.");
+        var (store, db) = (services.GetRequiredService<JobStore>(), services.GetRequiredService<ShopDb>());
+        var record = (await store.FindAsync(job.Id, stop))!.Record;
+        var mark = await ShopChain.MarkAsync(db, record, stop);
         await using var output = Console.OpenStandardOutput();
         if (photos)
         {
-            var record = (await services.GetRequiredService<JobStore>().FindAsync(job.Id, stop))!.Record;
             await using var pack = await JobPack.OpenAsync(record.Entries, services.GetRequiredService<PhotoFiles>(),
-                services.GetRequiredService<TraceFiles>(), stop);
+                services.GetRequiredService<TraceFiles>(), mark, stop);
             await pack.CopyToAsync(output, stop);
             return 0;
         }
-        await JobFile.WriteAsync(output, services.GetRequiredService<JobStore>().StreamAsync(job.Id));
+        await JobFile.WriteAsync(output, store.StreamAsync(job.Id).Take(record.Entries.Count), mark);
         output.Write("\n"u8);
         return 0;
     }

@@ -5,7 +5,9 @@ using Ical.Net.Serialization;
 using Wattology.Core.FollowUp;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
+using Wattology.Data;
 using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Jobs;
@@ -18,13 +20,14 @@ public static class FollowUpCalendar
     /// <summary>Maps both.</summary>
     public static void MapFollowUps(this WebApplication app)
     {
-        app.MapGet("/jobs/{id}/follow-up.ics", async (string id, JobStore jobs, ShopTimes times, CancellationToken cancel)
-            => await jobs.FindAsync(id, cancel) is { } job ? File(Of(job, times), $"{job.Machine.Number}.ics") : Results.NotFound()).ExcludeFromDescription();
-        app.MapGet("/follow-up.ics", async (JobStore jobs, ShopTimes times, CancellationToken cancel)
+        app.MapGet("/jobs/{id}/follow-up.ics", async (string id, JobStore jobs, ShopDb db, ShopTimes times, CancellationToken cancel)
+            => await jobs.FindAsync(id, cancel) is { } job ? File(Of(job, times), $"{job.Machine.Number}.ics", await ShopChain.FootAsync(db, cancel))
+                : Results.NotFound()).ExcludeFromDescription();
+        app.MapGet("/follow-up.ics", async (JobStore jobs, ShopDb db, ShopTimes times, CancellationToken cancel)
             => File((await jobs.DueAsync(times.Now.AddDays(AheadDays), cancel)).Select(r => Event(r.Id, r.Number, r.Machine, r.Customer, r.Contact,
                 JsonForm.ValueOf<FollowUpKind>(r.FollowUpWhat) ?? FollowUpKind.Levels, DateTimeOffset.FromUnixTimeMilliseconds(r.FollowUpMs!.Value), "",
                     times)),
-                "follow-up.ics")).ExcludeFromDescription();
+                "follow-up.ics", await ShopChain.FootAsync(db, cancel))).ExcludeFromDescription();
     }
 
     private static IEnumerable<CalendarEvent> Of(JudgedJob job, ShopTimes times) => FollowUps.Of(job.Context).Select(d => Event(job.Record.Id,
@@ -41,9 +44,10 @@ public static class FollowUpCalendar
         DtStamp = new CalDateTime(times.Now.UtcDateTime, "UTC"),
     };
 
-    private static IResult File(IEnumerable<CalendarEvent> events, string name)
+    private static IResult File(IEnumerable<CalendarEvent> events, string name, string foot)
     {
         var calendar = new Calendar { ProductId = "-//Wattology//follow-up//EN" };
+        calendar.AddProperty("X-SHOP-CODE", foot);
         calendar.Events.AddRange(events);
         return Results.File(System.Text.Encoding.UTF8.GetBytes(new CalendarSerializer().SerializeToString(calendar)!), "text/calendar", name);
     }

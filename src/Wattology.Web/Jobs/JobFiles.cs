@@ -1,8 +1,10 @@
 using Wattology.Core.Jobs;
 using Wattology.Core.Photos;
+using Wattology.Data;
 using Wattology.Data.Jobs;
 using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
+using Wattology.Data.Shop;
 using Wattology.Data.Traces;
 using Wattology.Web.Hosting;
 
@@ -14,20 +16,26 @@ public static class JobFiles
     /// <summary>Maps all three.</summary>
     public static void MapJobFiles(this WebApplication app)
     {
-        app.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, PhotoCopies copies, ShopTimes times, CancellationToken cancel) =>
+        app.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, ShopDb db, PhotoCopies copies, ShopTimes times, CancellationToken cancel) =>
         {
             if (await jobs.FindAsync(id, cancel) is not { } job) return Results.NotFound();
             var shown = new Dictionary<string, string>();
             foreach (var photo in job.Record.Photos().Where(p => p.Body.Shown).DistinctBy(p => p.Body.File))
                 if (await copies.PathAsync(photo.Body.File, CopySize.Shown, cancel) is { } path) shown[photo.Body.File] = path;
-            return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, shown), "application/pdf", $"{job.Machine.Number}.pdf");
+            return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, shown,
+                await ShopChain.FootAsync(db, cancel)), "application/pdf", $"{job.Machine.Number}.pdf");
         }).ExcludeFromDescription();
-        app.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs) => await jobs.FindAsync(id) is { } job
-            ? Results.Stream(output => JobFile.WriteAsync(output, jobs.StreamAsync(id)), "application/json", $"{job.Machine.Number}.json")
-            : Results.NotFound()).ExcludeFromDescription();
-        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, PhotoFiles files, TraceFiles traces, CancellationToken cancel) =>
-            await jobs.FindAsync(id, cancel)
-            is { } job ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, files, traces, cancel), "application/zip",
-                $"{job.Machine.Number}.zip") : Results.NotFound()).ExcludeFromDescription();
+        app.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs, ShopDb db, CancellationToken cancel) =>
+        {
+            if (await jobs.FindAsync(id, cancel) is not { } job) return Results.NotFound();
+            var mark = await ShopChain.MarkAsync(db, job.Record, cancel);
+            // The record as the mark names it: what is recorded while it is written belongs to the next file.
+            return Results.Stream(output => JobFile.WriteAsync(output, jobs.StreamAsync(id).Take(job.Record.Entries.Count), mark), "application/json",
+                $"{job.Machine.Number}.json");
+        }).ExcludeFromDescription();
+        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, ShopDb db, PhotoFiles files, TraceFiles traces, CancellationToken cancel) =>
+            await jobs.FindAsync(id, cancel) is { } job
+                ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, files, traces, await ShopChain.MarkAsync(db, job.Record, cancel), cancel),
+                    "application/zip", $"{job.Machine.Number}.zip") : Results.NotFound()).ExcludeFromDescription();
     }
 }

@@ -29,12 +29,13 @@ public static class JobPdf
     /// <param name="shop">The shop's name.</param>
     /// <param name="times">The shop's clock and zone.</param>
     /// <param name="copies">Where the copy of each photo lies, by the file's hash; a photo without one is named and not shown.</param>
-    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies)
+    /// <param name="foot">The shop's code, for the foot of each page.</param>
+    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies, string foot)
     {
         using var stream = new MemoryStream();
         var (machine, record) = (job.Machine, job.Record);
         var footer = $"{shop} · job {machine.Number} · {machine.Registration} · made {times.Full(times.Now)} · chain ends in {record.Last.Hash[..16]}";
-        using (var flow = new PaperFlow(stream, $"Job {machine.Number}", footer, times.Now.UtcDateTime))
+        using (var flow = new PaperFlow(stream, $"Job {machine.Number}", [footer, foot], times.Now.UtcDateTime))
         {
             flow.Title($"Job {machine.Number}  {machine.Machine}");
             flow.Paragraph(record.HandedOver() is { } over ? $"{shop}. Handed over to {over.Body.To} on {times.Full(over.Entry.At)}."

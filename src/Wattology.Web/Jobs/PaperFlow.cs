@@ -16,7 +16,7 @@ internal sealed class PaperFlow : IDisposable
 {
     private const float Width = 595, Height = 842, Margin = 46, Foot = 54;
     private readonly SKDocument _document;
-    private readonly string _footer;
+    private readonly IReadOnlyList<string> _footer;
     private readonly SKPaint _ink = new() { Color = SKColor.Parse("#1d2624"), IsAntialias = true };
     private readonly SKPaint _quiet = new() { Color = SKColor.Parse("#565e5a"), IsAntialias = true };
     private readonly SKPaint _rule = new() { Color = SKColor.Parse("#9aa19d"), StrokeWidth = 0.6f, IsStroke = true, IsAntialias = true };
@@ -24,7 +24,7 @@ internal sealed class PaperFlow : IDisposable
     private float _y;
     private int _number;
 
-    public PaperFlow(Stream stream, string title, string footer, DateTime made)
+    public PaperFlow(Stream stream, string title, IReadOnlyList<string> footer, DateTime made)
     {
         _footer = footer;
         _document = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = title, Creator = "Wattology", Producer = "Wattology", Creation = made,
@@ -44,8 +44,8 @@ internal sealed class PaperFlow : IDisposable
         _y = Margin;
         _number++;
         using var font = Font(PaperFonts.Text, 8);
-        _page.DrawText(_footer, Margin, Height - 30, SKTextAlign.Left, font, _quiet);
-        _page.DrawText($"page {_number}", Width - Margin, Height - 30, SKTextAlign.Right, font, _quiet);
+        for (var i = 0; i < _footer.Count; i++) _page.DrawText(_footer[i], Margin, Height - 40 + 11 * i, SKTextAlign.Left, font, _quiet);
+        _page.DrawText($"page {_number}", Width - Margin, Height - 40, SKTextAlign.Right, font, _quiet);
     }
 
     private void Room(float height)

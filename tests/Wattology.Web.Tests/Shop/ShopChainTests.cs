@@ -199,6 +199,44 @@ public sealed class ShopChainTests
     }
 
     [Fact]
+    public async Task Every_file_and_page_that_leaves_carries_the_code_and_the_job_file_proves_itself()
+    {
+        await using var server = await WorkedShopAsync();
+        var jory = await server.VisitAsync("jory");
+        var job = "/jobs/" + (await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstAsync(j => j.Number == "J-1001"))).Id;
+        var head = await server.WithAsync(async s => (await ShopChain.LastAsync(s.GetRequiredService<ShopDb>()))!.Head);
+        Assert.Contains(head.Code, (await jory.GetAsync(job)).Said(".shop-foot"));
+        Assert.Contains(head.Code, (await jory.GetAsync(job + "/follow-up.ics")).Text);
+        using (var pdf = UglyToad.PdfPig.PdfDocument.Open(await (await jory.GetAsync(job + "/file.pdf")).Raw.Content.ReadAsByteArrayAsync()))
+            Assert.All(pdf.GetPages(), p => Assert.Contains(head.Code, p.Text));
+        var file = (await jory.GetAsync(job + "/file.json")).Text;
+        Assert.Contains($"\"code\": \"{head.Code}\"", file);
+        await using var zip = await System.IO.Compression.ZipArchive.CreateAsync(new MemoryStream(await (await jory.GetAsync(job + "/file.zip"))
+            .Raw.Content.ReadAsByteArrayAsync()), System.IO.Compression.ZipArchiveMode.Read, false, null);
+        using (var packed = new StreamReader(zip.GetEntry("job.json")!.Open())) Assert.Equal(file, (await packed.ReadToEndAsync()).TrimEnd());
+
+        // The mark is of this record and of this key, and a file with another is refused.
+        var other = (await jory.GetAsync("/jobs/" + (await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.AsNoTracking().FirstAsync(j
+            => j.Number == "J-1002"))).Id + "/file.json")).Text;
+        static string MarkOf(string text) => text[text.IndexOf("\"shop\"", StringComparison.Ordinal)..];
+        Assert.NotEmpty(Core.Jobs.JobFile.Read(file));
+        foreach (var (changed, said) in new[]
+        {
+            (file.Replace(MarkOf(file), MarkOf(other), StringComparison.Ordinal), "signed another record"),
+            (file.Replace(Value(file, "public_key"), ShopKey.New().Public.Base64, StringComparison.Ordinal), "not signed with the key"),
+            (file.Replace(Value(file, "signature"), Value(other, "signature"), StringComparison.Ordinal), "not signed with the key"),
+            (file.Replace(Value(file, "public_key"), "AAAA", StringComparison.Ordinal), "is none"),
+            (file.Replace("\"kind\": \"job\"", "\"kind\": \"jobs\"", StringComparison.Ordinal), "was changed after"),
+        })
+        {
+            var refused = Assert.Throws<Core.Inputs.InputRefusedException>(() => Core.Jobs.JobFile.Read(changed));
+            Assert.Contains(said, refused.Faults.ByPath["shop"]);
+        }
+
+        static string Value(string text, string field) => System.Text.RegularExpressions.Regex.Match(MarkOf(text), $"\"{field}\": \"([^\"]+)\"").Groups[1].Value;
+    }
+
+    [Fact]
     public async Task A_shop_without_its_key_is_refused_and_goes_on_with_a_new_one_only_where_somebody_says_so()
     {
         await using var server = await WorkedShopAsync();
