@@ -12,14 +12,14 @@ public static class CalculationApi
 {
     private const int LongestInput = 4 * 1024 * 1024;
 
-    /// <summary>Maps <c>POST /api/calc/NAME</c>. It reads and keeps nothing of the shop, so it needs no sign-in and no form token;
-    /// it takes JSON only, which no foreign page can send without asking first.</summary>
+    /// <summary>Maps <c>POST /api/calc/NAME</c>. It reads and keeps nothing of the shop, and it asks for a sign-in or a key all
+    /// the same, since it costs work; no form token, since it takes JSON only, which no foreign page can send without asking first.</summary>
     public static void MapCalculations(this WebApplication app)
     {
         MapUnknown(app);
         foreach (var calculation in Catalogue.All)
         {
-            app.MapPost($"/api/calc/{calculation.Name}", (HttpRequest request) => AnswerAsync(calculation, request))
+            app.MapPost($"/api/calc/{calculation.Name}", (HttpRequest request, ComputeKeys keys) => AnswerAsync(calculation, request, keys))
                 .Accepts(calculation.InputType, "application/json").Produces(200, calculation.ResultType, "application/json").ProducesProblem(422)
                 .WithSummary(calculation.About).WithDescription("One JSON object, or an array of them answered in order.").WithName(calculation.Name)
                 .AllowAnonymous().DisableAntiforgery().RequireRateLimiting("calc");
@@ -57,8 +57,10 @@ public static class CalculationApi
         return Encoded(usual?.Holds(value) == false ? $"{words}; it is usually {Shown(usual.Least)} to {Shown(usual.Most)}" : words);
     }
 
-    private static async Task<IResult> AnswerAsync(Calculation calculation, HttpRequest request)
+    private static async Task<IResult> AnswerAsync(Calculation calculation, HttpRequest request, ComputeKeys keys)
     {
+        if (!await keys.AllowsAsync(request.HttpContext)) return Results.Problem("Sign in, or send a key that the owner made: 'Authorization: Bearer KEY'.",
+            statusCode: 401);
         if (request.ContentLength > LongestInput) return Results.Problem("Too long.", statusCode: 413);
         using var reader = new StreamReader(request.Body, Encoding.UTF8);
         var text = await reader.ReadToEndAsync();

@@ -89,11 +89,23 @@ public static class Commands
         export.SetAction((r, stop) => WithShopAsync(r.GetValue(demoData)!, s => ExportAsync(s, r.GetValue(number)!, r.GetValue(photos), stop)));
         var import = new Command("import", "Bring in a job file.") { file, demoData };
         import.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, s => ImportAsync(s, r.GetValue(file)!), Opening.ToMake));
+        var who = new Argument<string>("sign-in-name") { Description = "Whose account." };
+        var list = new Command("list", "Everybody who has an account.") { data };
+        list.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, UserCommands.ListAsync));
+        var code = new Command("code", "A one-time code with which somebody sets a new password; an owner nobody can let in is let in by it.") { who, data };
+        code.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, s => UserCommands.CodeAsync(s, r.GetValue(who)!)));
+        var purpose = new Argument<string>("purpose") { Description = "What the key is for." };
+        var key = new Command("key", "A key with which a program computes over the network.") { purpose, data };
+        key.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, s => UserCommands.KeyAsync(s, r.GetValue(purpose)!)));
+        var keyNumber = new Argument<int>("number") { Description = "The key's number, as 'user list' shows it." };
+        var withdraw = new Command("withdraw-key", "Withdraw such a key.") { keyNumber, data };
+        withdraw.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, s => UserCommands.WithdrawAsync(s, r.GetValue(keyNumber))));
+        var user = new Command("user", "Accounts and keys, for whoever holds the shop's folder.") { list, code, key, withdraw };
         var gaugeBox = new Command("gauge-box", "Start a gauge box on a simulated engine: it speaks the gauge protocol over TCP.") { gaugePort, scenario, rate,
             speed };
         gaugeBox.SetAction((r, stop) => GaugeBoxAsync(r.GetValue(gaugePort), r.GetValue(scenario)!, r.GetValue(rate), r.GetValue(speed), stop));
         return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild,
-            export, import, gaugeBox };
+            export, import, user, gaugeBox };
     }
 
     private static async Task<int> GaugeBoxAsync(int port, string scenario, double rate, double speed, CancellationToken stop)

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using Wattology.Core.Gauge;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Gauge;
 
@@ -18,7 +19,8 @@ public static class LiveStream
     /// <summary>Maps the stream.</summary>
     public static void MapLive(this WebApplication app) => app.MapGet("/live/gauge", StreamAsync).ExcludeFromDescription();
 
-    private static async Task StreamAsync(HttpContext context, GaugeLink link, TimeProvider clock, IHostApplicationLifetime life)
+    private static async Task StreamAsync(HttpContext context, GaugeLink link, TimeProvider clock, IHostApplicationLifetime life,
+        IServiceScopeFactory scopes)
     {
         context.Response.ContentType = "text/event-stream";
         context.Response.Headers["X-Accel-Buffering"] = "no";
@@ -26,6 +28,8 @@ public static class LiveStream
         // A server that is ended does not wait for those who listen.
         using var ends = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
         var stop = ends.Token;
+        // What streams ends with the session it was opened in.
+        var session = Sessions.UntilEndAsync(scopes, context.User, stop);
         try
         {
             // It listens before it says how things stand, so that no change falls between the two.
@@ -38,8 +42,9 @@ public static class LiveStream
             while (true)
             {
                 // A few together: ten times a second is as smooth as the eye wants, and half the work.
-                await Task.WhenAny(next, Task.Delay(pending.Count > 0 ? Together : Beat, stop));
+                await Task.WhenAny(next, session, Task.Delay(pending.Count > 0 ? Together : Beat, stop));
                 stop.ThrowIfCancellationRequested();
+                if (session.IsCompleted) return;
                 if (!next.IsCompleted)
                 {
                     if (pending.Count == 0) { await SendAsync(context, "beat", "{}", stop); continue; }
@@ -59,6 +64,7 @@ public static class LiveStream
             }
         }
         catch (Exception e) when (e is OperationCanceledException or IOException) { }
+        finally { await ends.CancelAsync(); }
     }
 
     private static async Task SendAsync(HttpContext context, string name, string data, CancellationToken stop)

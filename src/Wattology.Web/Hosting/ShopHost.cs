@@ -30,7 +30,7 @@ namespace Wattology.Web.Hosting;
 /// <summary>Builds the web application over one shop's folder.</summary>
 public static class ShopHost
 {
-    private static readonly string[] OpenPages = ["/People/SignIn", "/People/SetUp", "/Trouble"];
+    private static readonly string[] OpenPages = ["/People/SignIn", "/People/SetUp", "/People/Code", "/Trouble"];
     private static readonly string[] Shipped = ["/lib", "/css", "/js"];
 
     /// <summary>Builds it; the caller runs it.</summary>
@@ -83,6 +83,7 @@ public static class ShopHost
             if (context.User.Identity?.IsAuthenticated == true) context.RequestServices.GetRequiredService<Acting>().Who = context.User.Author();
             return next(context);
         });
+        app.Use(Sessions.LetLockedWaitAsync);
         app.UseAuthorization();
         app.MapRazorPages();
         app.MapCalculations();
@@ -137,6 +138,7 @@ public static class ShopHost
             o.LoginPath = "/sign-in";
             o.AccessDeniedPath = "/sign-in";
             o.ExpireTimeSpan = TimeSpan.FromHours(14);
+            o.Events.OnValidatePrincipal = Sessions.ProveAsync;
             o.Events.OnRedirectToLogin = context =>
             {
                 if (context.Request.Headers.ContainsKey("HX-Request"))
@@ -187,6 +189,10 @@ public static class ShopHost
         services.AddSingleton<SteadyClock>();
         services.AddSingleton<ShopTimes>();
         services.AddScoped<FormState>();
+        services.AddSingleton<SecurityLog>();
+        services.AddSingleton<SignInGuard>();
+        services.AddScoped<Accounts>();
+        services.AddScoped<ComputeKeys>();
         services.AddScoped<SecondNames>();
         services.AddScoped<InstrumentStore>();
         services.AddScoped<HowKnown>();
@@ -207,10 +213,9 @@ public static class ShopHost
             o.Password.RequiredLength = 10;
             (o.Password.RequireDigit, o.Password.RequireLowercase, o.Password.RequireUppercase, o.Password.RequireNonAlphanumeric) = (false, false,
                 false, false);
-            o.Lockout.MaxFailedAccessAttempts = 5;
-            o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
         }).AddUserStore<Microsoft.AspNetCore.Identity.EntityFrameworkCore.UserOnlyStore<Person, ShopDb>>().AddDefaultTokenProviders()
-            .AddClaimsPrincipalFactory<PersonClaims>();
+            .AddClaimsPrincipalFactory<PersonClaims>()
+            .AddPasswordValidator<Passwords>();
     }
 
     // Past the proxy nobody would be told that the line is open to read.

@@ -7,6 +7,7 @@ using Wattology.Data.Photos;
 using Wattology.Data.Shop;
 using Wattology.Data.Traces;
 using Wattology.Web.Hosting;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Jobs;
 
@@ -16,7 +17,15 @@ public static class JobFiles
     /// <summary>Maps all three.</summary>
     public static void MapJobFiles(this WebApplication app)
     {
-        app.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, ShopDb db, PhotoCopies copies, ShopTimes times, CancellationToken cancel) =>
+        var files = app.MapGroup("").AddEndpointFilter(async (call, next) =>
+        {
+            var answer = await next(call);
+            var path = call.HttpContext.Request.Path.Value!;
+            if (answer is not IStatusCodeHttpResult { StatusCode: StatusCodes.Status404NotFound }) call.HttpContext.RequestServices
+                .GetRequiredService<SecurityLog>().Note(call.HttpContext, "file handed out", call.HttpContext.User.Author().Name, path);
+            return answer;
+        });
+        files.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, ShopDb db, PhotoCopies copies, ShopTimes times, CancellationToken cancel) =>
         {
             if (await jobs.FindAsync(id, cancel) is not { } job) return Results.NotFound();
             var shown = new Dictionary<string, string>();
@@ -25,7 +34,7 @@ public static class JobFiles
             return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, shown,
                 await ShopChain.FootAsync(db, cancel)), "application/pdf", $"{job.Machine.Number}.pdf");
         }).ExcludeFromDescription();
-        app.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs, ShopDb db, CancellationToken cancel) =>
+        files.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs, ShopDb db, CancellationToken cancel) =>
         {
             if (await jobs.FindAsync(id, cancel) is not { } job) return Results.NotFound();
             var mark = await ShopChain.MarkAsync(db, job.Record, cancel);
@@ -33,9 +42,9 @@ public static class JobFiles
             return Results.Stream(output => JobFile.WriteAsync(output, jobs.StreamAsync(id).Take(job.Record.Entries.Count), mark), "application/json",
                 $"{job.Machine.Number}.json");
         }).ExcludeFromDescription();
-        app.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, ShopDb db, PhotoFiles files, TraceFiles traces, CancellationToken cancel) =>
+        files.MapGet("/jobs/{id}/file.zip", async (string id, JobStore jobs, ShopDb db, PhotoFiles photos, TraceFiles traces, CancellationToken cancel) =>
             await jobs.FindAsync(id, cancel) is { } job
-                ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, files, traces, await ShopChain.MarkAsync(db, job.Record, cancel), cancel),
+                ? Results.Stream(await JobPack.OpenAsync(job.Record.Entries, photos, traces, await ShopChain.MarkAsync(db, job.Record, cancel), cancel),
                     "application/zip", $"{job.Machine.Number}.zip") : Results.NotFound()).ExcludeFromDescription();
     }
 }

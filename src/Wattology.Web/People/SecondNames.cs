@@ -7,10 +7,14 @@ namespace Wattology.Web.People;
 
 /// <summary>Second names: people who sign with a pin at somebody else's tablet, without signing anybody out.</summary>
 /// <param name="users">The accounts.</param>
-public sealed class SecondNames(UserManager<Person> users)
+/// <param name="guard">Slows guessing down.</param>
+public sealed class SecondNames(UserManager<Person> users, SignInGuard guard)
 {
     /// <summary>Fewest digits of a pin.</summary>
     public const int LeastDigits = 4;
+
+    // Whoever sits at somebody's open session guesses their password from there, and keeps nobody out elsewhere.
+    private const string OwnPage = "own page";
 
     private const int MostDigits = 12;
     private const int MostWrong = 5;
@@ -40,13 +44,9 @@ public sealed class SecondNames(UserManager<Person> users)
     public async Task<(string Field, string Fault)?> SetAsync(string id, string password, string pin)
     {
         if (await users.FindByIdAsync(id) is not { } person) return ("", "There is no such account.");
-        if (await users.IsLockedOutAsync(person)) return ("password", "Too many wrong passwords: locked for ten minutes.");
-        if (!await users.CheckPasswordAsync(person, password))
-        {
-            await users.AccessFailedAsync(person);
-            return ("password", "This is not your password.");
-        }
-        await users.ResetAccessFailedCountAsync(person);
+        if (guard.Enter(person.UserName!, OwnPage) is { } wait) return ("password", $"Too many wrong passwords: wait {Math.Ceiling(wait.TotalSeconds):0} seconds.");
+        if (!await users.CheckPasswordAsync(person, password)) return ("password", "This is not your password.");
+        guard.Right(person.UserName!, OwnPage);
         if (pin.Length is < LeastDigits or > MostDigits || !pin.All(char.IsAsciiDigit)) return ("pin", $"A pin has {LeastDigits} to {MostDigits} digits.");
         if (pin.Distinct().Count() == 1) return ("pin", "The same digit over and over is no pin.");
         (person.PinHash, person.PinFails) = (users.PasswordHasher.HashPassword(person, pin), 0);

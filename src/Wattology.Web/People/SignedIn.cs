@@ -32,20 +32,3 @@ public static class SignedIn
     /// <summary>Whether they hold a right.</summary>
     public static bool May(this ClaimsPrincipal user, Right right) => user.Author().Role.Allows(right);
 }
-
-/// <summary>The one-time code with which the first owner claims a new shop; known to whoever started the server.</summary>
-public sealed class OwnerCode
-{
-    private const string Letters = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
-
-    /// <summary>The code, until it is used.</summary>
-    public string? Code { get; private set; }
-        = string.Concat(Enumerable.Range(0, 8).Select(_ => Letters[System.Security.Cryptography.RandomNumberGenerator.GetInt32(Letters.Length)]));
-
-    /// <summary>Whether this is the code.</summary>
-    public bool Matches(string typed) => Code is { } code && System.Security.Cryptography.CryptographicOperations.FixedTimeEquals(
-        System.Text.Encoding.UTF8.GetBytes(typed.Trim().ToUpperInvariant().Replace("-", "")), System.Text.Encoding.UTF8.GetBytes(code));
-
-    /// <summary>It is used up.</summary>
-    public void Spend() => Code = null;
-}

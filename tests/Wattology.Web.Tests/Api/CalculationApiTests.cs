@@ -1,6 +1,8 @@
 using System.Net;
 using System.Text.Json;
+using Microsoft.Extensions.DependencyInjection;
 using Wattology.Core.Calculations;
+using Wattology.Web.Api;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.Api;
@@ -11,7 +13,7 @@ public sealed class CalculationApiTests
     public async Task Answers_as_the_core_does_and_refuses_with_problem_details()
     {
         await using var server = await ShopServer.StartAsync();
-        var visitor = await server.VisitAsync();
+        var visitor = await server.VisitAsync("jory");
         const string turn = """{"now_deg":280,"want_deg":148,"step_deg":60}""";
         Assert.Equal(Catalogue.Run(Catalogue.Find("turn")!, turn), (await visitor.SendJsonAsync("/api/calc/turn", turn)).Text);
         Assert.Equal(2, JsonDocument.Parse((await visitor.SendJsonAsync("/api/calc/turn", $"[{turn},{turn}]")).Text).RootElement.GetArrayLength());
@@ -25,6 +27,41 @@ public sealed class CalculationApiTests
             Assert.Equal(HttpStatusCode.UnprocessableEntity, (await visitor.SendJsonAsync("/api/calc/diagnose", half)).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await visitor.SendJsonAsync("/api/calc/no-such", turn)).Status);
         Assert.Equal(HttpStatusCode.UnsupportedMediaType, (await visitor.SendAsync("/api/calc/turn", ("now_deg", "1"))).Status);
+    }
+
+    [Fact]
+    public async Task It_computes_for_whoever_is_signed_in_for_a_key_that_holds_and_in_the_demo_on_the_machine_itself()
+    {
+        const string turn = """{"now_deg":280,"want_deg":148,"step_deg":60}""";
+        await using var server = await ShopServer.StartAsync();
+        async Task<HttpStatusCode> AsksAsync(Visitor visitor) => (await visitor.SendJsonAsync("/api/calc/turn", turn)).Status;
+        var program = await server.VisitAsync();
+        Assert.Equal(HttpStatusCode.Unauthorized, await AsksAsync(program));
+        var owner = await server.VisitAsync("maren");
+        await owner.GetAsync("/keys");
+        Assert.Contains("Say what it is for", (await owner.PostAsync("/keys?handler=Make", ("name", " "))).Said(".fault-list"));
+        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/keys?handler=Make", ("name", "bench logger"))).Status);
+        var shown = await owner.GetAsync("/keys");
+        var key = System.Text.RegularExpressions.Regex.Match(shown.Said(".said"), "[0-9a-f]{64}").Value;
+        Assert.DoesNotContain(key, (await owner.GetAsync("/keys")).Text);
+        Assert.DoesNotContain(key, string.Join(' ', await server.WithAsync(async s => (await s.GetRequiredService<ComputeKeys>().AllAsync()).Select(k => k.Hash))));
+        program.Key = key;
+        Assert.Equal(HttpStatusCode.OK, await AsksAsync(program));
+        // A key computes, and opens nothing else.
+        Assert.Equal(HttpStatusCode.Redirect, (await program.GetAsync("/")).Status);
+        var other = await server.VisitAsync();
+        other.Key = key[..^1] + (key[^1] == '0' ? '1' : '0');
+        Assert.Equal(HttpStatusCode.Unauthorized, await AsksAsync(other));
+        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/keys?handler=Withdraw", ("key", "1"))).Status);
+        Assert.Equal(HttpStatusCode.Unauthorized, await AsksAsync(program));
+        Assert.Equal(HttpStatusCode.NotFound, (await owner.PostAsync("/keys?handler=Withdraw", ("key", "1"))).Status);
+        Assert.Equal(HttpStatusCode.Forbidden, (await (await server.VisitAsync("jory")).GetAsync("/keys")).Status);
+
+        await using var demo = await ShopServer.StartAsync(demo: true);
+        var here = await demo.VisitAsync();
+        Assert.Equal(HttpStatusCode.OK, await AsksAsync(here));
+        here.From = "192.168.1.40";
+        Assert.Equal(HttpStatusCode.Unauthorized, await AsksAsync(here));
     }
 
     [Fact]

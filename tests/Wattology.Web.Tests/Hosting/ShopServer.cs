@@ -36,10 +36,10 @@ public sealed class ShopServer : IAsyncDisposable
     public IServiceProvider Services => _app.Services;
 
     /// <summary>Starts a shop with an owner "maren", a technician "jory" and a desk "wyn"; or the demo.</summary>
-    public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null, ServedAt? at = null)
+    public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null, ServedAt? at = null, Action<IServiceCollection>? with = null)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
-        var app = Build(folder, at, clock);
+        var app = Build(folder, at, clock, with);
         var server = new ShopServer(app, folder);
         // As the command line does it: the shop is opened, then served.
         await server.WithAsync(async services =>
@@ -63,11 +63,13 @@ public sealed class ShopServer : IAsyncDisposable
         return new ShopServer(app, other._folder, own: false);
     }
 
-    private static WebApplication Build(string folder, ServedAt? at, TimeProvider? clock) => ShopHost.Build(new ShopFolder(folder), at ?? ServedAt.Loopback(0), b =>
+    private static WebApplication Build(string folder, ServedAt? at, TimeProvider? clock,
+        Action<IServiceCollection>? with = null) => ShopHost.Build(new ShopFolder(folder), at ?? ServedAt.Loopback(0), b =>
     {
         b.WebHost.UseTestServer();
         b.Services.AddSingleton<IStartupFilter, FromThisMachine>();
         if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
+        with?.Invoke(b.Services);
     });
 
     public async Task WithAsync(Func<IServiceProvider, Task> act)
@@ -112,7 +114,8 @@ internal sealed class FromThisMachine : IStartupFilter
     {
         app.Use((context, then) =>
         {
-            context.Connection.RemoteIpAddress = IPAddress.Loopback;
+            // A test says where else a request comes from.
+            context.Connection.RemoteIpAddress = IPAddress.TryParse(context.Request.Headers[Visitor.FromHeader], out var from) ? from : IPAddress.Loopback;
             return then(context);
         });
         next(app);
@@ -149,10 +152,38 @@ public sealed record Answer(HttpStatusCode Status, string Text, Uri? Location, H
 /// <summary>A browser without a screen: keeps cookies and the form token, follows no redirect by itself.</summary>
 public sealed class Visitor
 {
+    public const string FromHeader = "X-Test-From";
+
     private readonly HttpClient _client;
     private string _token = "";
 
-    public Visitor(TestServer server) => _client = new HttpClient(new CookieKeeper(server.CreateHandler())) { BaseAddress = new Uri("http://localhost") };
+    /// <summary>From which address it comes.</summary>
+    public string From
+    {
+        set
+        {
+            _client.DefaultRequestHeaders.Remove(FromHeader);
+            _client.DefaultRequestHeaders.Add(FromHeader, value);
+        }
+    }
+
+    /// <summary>The same cookies, as somebody has them who copied them.</summary>
+    public Visitor Copy()
+    {
+        var copy = new Visitor(_server);
+        copy._cookies.Add(_cookies.GetAllCookies());
+        copy._token = _token;
+        return copy;
+    }
+
+    /// <summary>Sends a key along, as a program does.</summary>
+    public string Key { set => _client.DefaultRequestHeaders.Authorization = new("Bearer", value); }
+
+    private readonly CookieContainer _cookies = new();
+    private readonly TestServer _server;
+
+    public Visitor(TestServer server) => (_server, _client) = (server, new HttpClient(new CookieKeeper(server.CreateHandler(), _cookies))
+        { BaseAddress = new Uri("http://localhost") });
 
     public async Task<Answer> GetAsync(string path, bool part = false, (string Name, string Value)? with = null)
     {
@@ -199,16 +230,14 @@ public sealed class Visitor
     private static async Task<Answer> ReadAsync(HttpResponseMessage response)
         => new(response.StatusCode, await response.Content.ReadAsStringAsync(), response.Headers.Location, response);
 
-    private sealed class CookieKeeper(HttpMessageHandler inner) : DelegatingHandler(inner)
+    private sealed class CookieKeeper(HttpMessageHandler inner, CookieContainer cookies) : DelegatingHandler(inner)
     {
-        private readonly CookieContainer _cookies = new();
-
         protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
         {
-            if (_cookies.GetCookieHeader(request.RequestUri!) is { Length: > 0 } header) request.Headers.Add("Cookie", header);
+            if (cookies.GetCookieHeader(request.RequestUri!) is { Length: > 0 } header) request.Headers.Add("Cookie", header);
             var response = await base.SendAsync(request, cancellationToken);
             if (response.Headers.TryGetValues("Set-Cookie", out var set))
-                foreach (var cookie in set) _cookies.SetCookies(request.RequestUri!, cookie);
+                foreach (var cookie in set) cookies.SetCookies(request.RequestUri!, cookie);
             return response;
         }
     }

@@ -12,7 +12,7 @@ namespace Wattology.Web.Pages.Import;
 /// <summary>Brings a job file into the shop, with its photos where they came along.</summary>
 [RequestSizeLimit(MostBytes)]
 [RequestFormLimits(MultipartBodyLengthLimit = MostBytes)]
-public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
+public sealed class ImportModel(JobStore jobs, SecurityLog log) : PageModel, IHasForm
 {
     private const long MostBytes = 512L << 20;
 
@@ -37,7 +37,9 @@ public sealed class ImportModel(JobStore jobs) : PageModel, IHasForm
             if (file is null || file.Length == 0) throw new RefusedException("Choose a job file first.");
             using var bytes = new MemoryStream();
             await file.CopyToAsync(bytes);
-            return Redirect($"/jobs/{await jobs.ImportAsync(bytes.ToArray(), file.FileName, User.Author())}");
+            var job = await jobs.ImportAsync(bytes.ToArray(), file.FileName, User.Author());
+            log.Note(HttpContext, "job brought in", User.Author().Name, $"{file.FileName}: {job}");
+            return Redirect($"/jobs/{job}");
         }
         catch (RefusedException refused) { Form.Faults.Add("", refused.Message); }
         catch (InputRefusedException refused)

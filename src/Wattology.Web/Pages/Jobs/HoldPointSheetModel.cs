@@ -4,6 +4,7 @@ using Wattology.Core.Entries;
 using Wattology.Core.Instruments;
 using Wattology.Core.Priming;
 using Wattology.Web.Forms;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.Jobs;
 
@@ -32,8 +33,11 @@ public abstract class HoldPointSheetModel(SheetServices services) : SheetModel(s
             : [.. Held.Open.Select(i => i.Id)];
         PrepareForm();
         var second = await ReadSecondAsync();
-        return await RecordAsync(new HoldPointPassed(Point, seen, reason), second is null ? $"{PointTitle}: passed under your name."
+        var answer = await RecordAsync(new HoldPointPassed(Point, seen, reason), second is null ? $"{PointTitle}: passed under your name."
             : $"{PointTitle}: passed under your name and {second.Name}'s.", second: second);
+        if (Form.Faults.None) Security.Note(HttpContext, "hold point passed", $"{User.Author().Name}{(second is null ? "" : $" and {second.Name}")}",
+            $"{Job.Machine.Number}, {PointTitle}: {reason}");
+        return answer;
     }
 
     /// <summary>Records what was found and done after a stop: the way back.</summary>

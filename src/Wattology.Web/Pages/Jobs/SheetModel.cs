@@ -30,12 +30,16 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Snags">What earlier jobs on such an engine taught.</param>
 /// <param name="Gauge">The line to the gauge box.</param>
 /// <param name="Traces">Traces of bursts and runs.</param>
+/// <param name="Security">The security log.</param>
 public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing, SnagStore Snags,
-    GaugeLink Gauge, TraceStore Traces);
+    GaugeLink Gauge, TraceStore Traces, SecurityLog Security);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 {
+    /// <summary>The security log.</summary>
+    protected SecurityLog Security { get; } = services.Security;
+
     /// <summary>Where a sheet says that something was looked at again.</summary>
     public const string AgainId = "again";
 

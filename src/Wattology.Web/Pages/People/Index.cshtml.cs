@@ -5,14 +5,17 @@ using Microsoft.EntityFrameworkCore;
 using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
 using Wattology.Core.People;
+using Wattology.Data;
+using Wattology.Data.Jobs;
 using Wattology.Data.People;
+using Wattology.Data.Shop;
 using Wattology.Web.Forms;
 using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.People;
 
 /// <summary>Who works here.</summary>
-public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
+public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, SignInGuard guard, SecurityLog log, ShopDb db) : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
@@ -34,8 +37,97 @@ public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
         await next();
     }
 
+    /// <summary>Whether somebody waits after wrong tries.</summary>
+    public bool Waits(Person person) => guard.Waits(person.UserName!);
+
+    /// <summary>Whose row is open, by id.</summary>
+    public string Open { get; private set; } = "";
+
     /// <summary>Shows everybody.</summary>
-    public async Task OnGetAsync() => Everyone = await users.Users.AsNoTracking().OrderBy(p => p.Name).Take(200).ToListAsync();
+    public async Task OnGetAsync()
+    {
+        Everyone = await accounts.EveryoneAsync();
+        if (Form["minutes"].Length == 0) Form["minutes"] = (await Sessions.LockMinutesAsync(db)).ToString(System.Globalization.CultureInfo.InvariantCulture);
+    }
+
+    /// <summary>Renames somebody.</summary>
+    public Task<IActionResult> OnPostRenameAsync(string user) => ChangeAsync(user, (p, by) => accounts.RenameAsync(p, Request.Form["new_name"].ToString(), by),
+        p => $"{p.Name} signs with that name from now on.");
+
+    /// <summary>Makes somebody something else in the shop.</summary>
+    public Task<IActionResult> OnPostRoleAsync(string user, string role) => ChangeAsync(user, async (p, by) => await accounts.ChangeRoleAsync(p,
+        JsonForm.ValueOf<Role>(role ?? "") ?? throw new RefusedException("Choose what they are in the shop."), by), p => $"{p.Name} is {JsonForm.Plain(p.Role)} now.");
+
+    /// <summary>Lets somebody in no more.</summary>
+    public Task<IActionResult> OnPostDisableAsync(string user) => ChangeAsync(user, (p, by) => accounts.DisableAsync(p, true, by),
+        p => $"{p.Name} cannot sign in any more; every session of theirs has ended.");
+
+    /// <summary>Lets somebody in again.</summary>
+    public Task<IActionResult> OnPostEnableAsync(string user) => ChangeAsync(user, (p, by) => accounts.DisableAsync(p, false, by),
+        p => $"{p.Name} can sign in again.");
+
+    /// <summary>Gives somebody a one-time code.</summary>
+    public Task<IActionResult> OnPostCodeAsync(string user) => CodeAsync(user, false);
+
+    /// <summary>Resets a password: the old one holds no longer.</summary>
+    public Task<IActionResult> OnPostResetAsync(string user) => CodeAsync(user, true);
+
+    /// <summary>Lets somebody try again at once.</summary>
+    public Task<IActionResult> OnPostUnlockAsync(string user) => ChangeAsync(user, (p, by) =>
+    {
+        guard.Open(p.UserName!);
+        log.Note(HttpContext, "let try again", by, p.Name);
+        return Task.CompletedTask;
+    }, p => $"{p.Name} can try again.");
+
+    /// <summary>Sets after how many minutes a tablet locks.</summary>
+    public async Task<IActionResult> OnPostLockAsync(string minutes)
+    {
+        if (!int.TryParse(minutes, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var after) || after > MostLock)
+        {
+            Form["minutes"] = minutes ?? "";
+            Form.Faults.Add("minutes", $"Whole minutes, 0 to {MostLock}; 0 never locks.");
+            return await AgainAsync();
+        }
+        db.Set(Sessions.LockKey, after.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        await db.SaveChangesAsync();
+        TempData["Said"] = after == 0 ? "Tablets do not lock by themselves." : $"A tablet locks after {after} minutes.";
+        return RedirectToPage();
+    }
+
+    private const int MostLock = 600;
+
+    private Task<IActionResult> CodeAsync(string user, bool reset)
+    {
+        var code = "";
+        return ChangeAsync(user, async (p, by) => code = await accounts.GiveCodeAsync(p, reset, by), p => $"One-time code for {p.Name}: {code[..4]}-{code[4..]}. "
+            + $"It is shown once and holds for {Accounts.CodeHolds.TotalHours:0} hours.{(reset ? " The old password holds no longer." : "")}");
+    }
+
+    private async Task<IActionResult> ChangeAsync(string user, Func<Person, string, Task> change, Func<Person, string> said)
+    {
+        if (await users.FindByIdAsync(user ?? "") is not { } person) return NotFound();
+        try
+        {
+            await change(person, User.Author().Name);
+            TempData["Said"] = said(person);
+            return RedirectToPage();
+        }
+        catch (RefusedException refused)
+        {
+            Open = person.Id;
+            if (refused.Field.Length > 0) Form["new_name"] = Request.Form["new_name"].ToString();
+            Form.Faults.Add("", refused.Message);
+            return await AgainAsync();
+        }
+    }
+
+    private async Task<IActionResult> AgainAsync()
+    {
+        await OnGetAsync();
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
 
     /// <summary>Makes an account.</summary>
     public async Task<IActionResult> OnPostAddAsync()
@@ -49,25 +141,18 @@ public sealed class PeopleModel(UserManager<Person> users) : PageModel, IHasForm
             && await CreateAsync(users, new Person { UserName = Form["user"], Name = Form["name"], Role = role }, Request.Form["password"].ToString(),
             Form.Faults))
         {
+            log.Note(HttpContext, "account made", User.Author().Name, $"{Form["name"]}, {JsonForm.Plain(role)}");
             TempData["Said"] = $"{Form["name"]} can sign in now.";
             return RedirectToPage();
         }
-        await OnGetAsync();
-        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        return Page();
-    }
-
-    /// <summary>Opens a locked account.</summary>
-    public async Task<IActionResult> OnPostUnlockAsync(string user)
-    {
-        if (await users.FindByIdAsync(user) is { } person) await users.SetLockoutEndDateAsync(person, null);
-        return RedirectToPage();
+        return await AgainAsync();
     }
 
     /// <summary>Makes an account, or says under which field what is wrong. Names that sign entries are unique.</summary>
     internal static async Task<bool> CreateAsync(UserManager<Person> users, Person person, string password, Faults faults)
     {
-        if (await users.Users.AnyAsync(p => p.Name == person.Name)) faults.Add("name", "Somebody signs with that name already; add an initial.");
+        if (Accounts.Fault(person.Name) is { } odd) faults.Add("name", odd);
+        else if (await users.Users.AnyAsync(p => p.Name == person.Name)) faults.Add("name", "Somebody signs with that name already; add an initial.");
         if (!faults.None) return false;
         var made = await users.CreateAsync(person, password);
         foreach (var error in made.Errors) faults.Add(error.Code.StartsWith("Password", StringComparison.Ordinal) ? "password" : "user", error.Description);

@@ -14,7 +14,8 @@ using Wattology.Web.People;
 namespace Wattology.Web.Pages.People;
 
 /// <summary>The first visit to a new shop makes the owner's account.</summary>
-public sealed class SetUpModel(ShopDb db, UserManager<Person> users, SignInManager<Person> signIn, OwnerCode code, ShopName shopName) : PageModel, IHasForm
+public sealed class SetUpModel(ShopDb db, UserManager<Person> users, SignInManager<Person> signIn, OwnerCode code, ShopName shopName,
+    SecurityLog log) : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
@@ -31,6 +32,14 @@ public sealed class SetUpModel(ShopDb db, UserManager<Person> users, SignInManag
     /// <summary>Makes the owner's account for whoever has the code.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
+        // However many press at once: the first makes the owner, the others find one.
+        await code.One.WaitAsync();
+        try { return await ClaimAsync(); }
+        finally { code.One.Release(); }
+    }
+
+    private async Task<IActionResult> ClaimAsync()
+    {
         if (await db.Users.AnyAsync()) return Redirect("/sign-in");
         foreach (var (field, need) in new[] { ("code", "Type the one-time code from the console."), ("shop", "Name the shop."), ("name", "Type your name."),
             ("user", "Choose a sign-in name.") })
@@ -46,6 +55,7 @@ public sealed class SetUpModel(ShopDb db, UserManager<Person> users, SignInManag
             if (await PeopleModel.CreateAsync(users, owner, Request.Form["password"].ToString(), Form.Faults))
             {
                 code.Spend();
+                log.Note(HttpContext, "the shop set up", owner.Name);
                 db.Settings.Add(new SettingRow { Key = "name", Value = Form["shop"] });
                 await db.SaveChangesAsync();
                 shopName.Forget();

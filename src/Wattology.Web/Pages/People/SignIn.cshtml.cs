@@ -9,14 +9,14 @@ using Wattology.Data.Demo;
 using Wattology.Data.People;
 using Wattology.Data.Shop;
 using Wattology.Web.Forms;
+using Wattology.Web.Hosting;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.People;
 
-/// <summary>Signing in, with lockout; in the demo by one touch.</summary>
-public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageModel, IHasForm
+/// <summary>Signing in; guesses are slowed down; in the demo by one touch.</summary>
+public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db, SignInGuard guard, Accounts accounts, SecurityLog log) : PageModel, IHasForm
 {
-    private static readonly HashSet<string> Forwarded = new(StringComparer.OrdinalIgnoreCase) { "X-Forwarded-For", "X-Original-For", "Forwarded", "Via" };
-
     /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
 
@@ -37,7 +37,7 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
 
     // One touch signs in from this machine only: over the network, and through a proxy, anybody could touch.
     private async Task<bool> OneTouchAsync() => HttpContext.Connection.RemoteIpAddress is { } from && IPAddress.IsLoopback(from)
-        && !Request.Headers.Keys.Any(Forwarded.Contains) && (await ShopSettings.LoadAsync(db)).Demo;
+        && !Forwarding.IsForwarded(Request) && (await ShopSettings.LoadAsync(db)).Demo;
 
     /// <summary>Shows the form.</summary>
     public async Task<IActionResult> OnGetAsync()
@@ -51,7 +51,9 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
     public async Task<IActionResult> OnPostDemoAsync(string user)
     {
         if (!await OneTouchAsync() || DemoWorld.People.All(p => p.UserName != user)) return Forbid();
-        await signIn.SignInAsync((await signIn.UserManager.FindByNameAsync(user))!, true);
+        if (await signIn.UserManager.FindByNameAsync(user) is not { Disabled: false } person) return Forbid();
+        log.Note(HttpContext, "signed in", person.Name);
+        await signIn.SignInAsync(person, true);
         return Redirect(Target);
     }
 
@@ -64,10 +66,27 @@ public sealed class SignInModel(SignInManager<Person> signIn, ShopDb db) : PageM
         if (password.Length == 0) Form.Faults.Add("password", "Type your password.");
         if (Form.Faults.None)
         {
-            var result = await signIn.PasswordSignInAsync(Form["user"], password, true, lockoutOnFailure: true);
-            if (result.Succeeded) return Redirect(Target);
-            Form.Faults.Add("", result.IsLockedOut ? "Too many wrong passwords: locked for ten minutes. The owner can unlock you at once."
-                : "Name and password do not belong together.");
+            var from = HttpContext.Connection.RemoteIpAddress?.ToString() ?? "";
+            // Names of nobody wait as long, and are answered as late and in the same words, as those of somebody.
+            if (guard.Enter(Form["user"], from) is { } wait)
+            {
+                log.Note(HttpContext, "sign-in refused: too many tries", Form["user"]);
+                Form.Faults.Add("", $"Too many wrong tries from here. Try again in {(wait.TotalMinutes > 1.5 ? $"{Math.Ceiling(wait.TotalMinutes):0} minutes"
+                    : $"{Math.Ceiling(wait.TotalSeconds):0} seconds")}; the owner can let you try at once.");
+            }
+            else
+            {
+                var person = await signIn.UserManager.FindByNameAsync(Form["user"]);
+                if (accounts.Matches(person, person?.PasswordHash, password) && !person!.Disabled)
+                {
+                    guard.Right(Form["user"], from);
+                    log.Note(HttpContext, "signed in", person.Name);
+                    await signIn.SignInAsync(person, true);
+                    return Redirect(Target);
+                }
+                log.Note(HttpContext, "sign-in failed", Form["user"]);
+                Form.Faults.Add("", "Name and password do not belong together.");
+            }
         }
         await OnGetAsync();
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;

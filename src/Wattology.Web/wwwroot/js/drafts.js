@@ -1,6 +1,7 @@
 // What is typed into a form stays in the browser until the server says that it is recorded.
 (() => {
-  const drafts = 'wattology-draft:';
+  // Each person's own: whoever signs in next at a shared tablet sees nothing of them.
+  const drafts = `wattology-draft:${document.body.dataset.person || ''}:`;
 
   const save = form => {
     const fields = [];
