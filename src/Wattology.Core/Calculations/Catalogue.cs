@@ -75,6 +75,9 @@ public static class Catalogue
             => Causes.Diagnosis.Compute(Causes.CauseModel.Usual, i)),
     ];
 
+    /// <summary>How many inputs are answered at once.</summary>
+    public const int MostInputs = 1000;
+
     /// <summary>Finds a calculation by name.</summary>
     public static Calculation? Find(string name) => All.FirstOrDefault(c => c.Name == name);
 
@@ -108,8 +111,12 @@ public static class Catalogue
         using (document)
         {
             var root = document.RootElement;
+            if (root.ValueKind == JsonValueKind.Array && root.GetArrayLength() > MostInputs)
+                faults.Add("", $"{root.GetArrayLength()} inputs were sent at once; {MostInputs} are allowed.");
+            faults.ThrowIfAny();
             object? answer = root.ValueKind == JsonValueKind.Array
-                ? root.EnumerateArray().Select((e, i) => calculation.Run(e, faults, i.ToString(System.Globalization.CultureInfo.InvariantCulture))).ToArray()
+                ? root.EnumerateArray().Select((e, i) => faults.Full ? null : calculation.Run(e, faults,
+                    i.ToString(System.Globalization.CultureInfo.InvariantCulture))).ToArray()
                 : calculation.Run(root, faults, "");
             faults.ThrowIfAny();
             return JsonSerializer.Serialize(answer, JsonForm.Options);

@@ -43,7 +43,7 @@ public sealed record CheckReading(CheckDefinition Check, int Turbo, Found Found,
     {
         var reading = new CheckReading(check, turbo, check.Read(job, turbo));
         if (reading.Found.Since is not { } since) return reading;
-        reading = reading with { AcceptedBy = job.Record.AcceptanceOf(since)?.Entry.By, Reopened = Reopening.Since(check.ReopenedBy, job, turbo, since) };
+        reading = reading with { AcceptedBy = job.Record.AcceptanceOf(since)?.Entry.Signer, Reopened = Reopening.Since(check.ReopenedBy, job, turbo, since) };
         return reading.Settled && EarlierPass.Of(job, since) is { } told ? reading with { Reopened = told } : reading;
     }
 }

@@ -45,7 +45,7 @@ public static class EarlierPass
             // The desk's entries are no work: a job that waits for parts lies still however often it is telephoned about.
             if (RightOf(job, entry) is not (Right.Record or Right.ConfirmCause or Right.AcceptDoubt or Right.PassHoldPoint)) continue;
             if (later - entry.At is { } pause && pause.TotalHours > most)
-                return new(entry, $"the job lay still for {Math.Floor(pause.TotalHours / HoursOfDay):0} days after entry {entry.Seq} of {entry.By}")
+                return new(entry, $"the job lay still for {Math.Floor(pause.TotalHours / HoursOfDay):0} days after entry {entry.Seq} of {entry.Signer}")
                     { Told = true };
             later = entry.At;
         }

@@ -154,9 +154,9 @@ public static class AfterRunCheck
         var own = CrankcaseCheck.Latest(context.Job.Record).Where(r => r.Entry.Seq > since).MaxBy(r => ((IJudged)r.Outcome!).Judgement.Verdict);
         if (own is { Outcome: IJudged read })
             return read.Judgement.Verdict != Verdict.Stop && context.Job.Record.AcceptanceOf(own.Entry) is { } taken
-                ? ItemState.Done($"{read.Why} Taken by {taken.Entry.By}.", own.Entry) : ItemState.Of(read.Judgement.Verdict, read.Why, own.Entry);
+                ? ItemState.Done($"{read.Why} Taken by {taken.Entry.Signer}.", own.Entry) : ItemState.Of(read.Judgement.Verdict, read.Why, own.Entry);
         if (felt.Noted is { } noted && noted.Entry.Seq > since) return reading.Verdict == Verdict.Stop ? ItemState.Of(reading)
-            : felt.Answer is not { Verdict: not Verdict.Doubtful } ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.By}. {felt.Words}.",
+            : felt.Answer is not { Verdict: not Verdict.Doubtful } ? felt.Item : ItemState.Done($"No gauge here, says {noted.Entry.Signer}. {felt.Words}.",
                 noted.Entry);
         return ItemState.NotLooked("Not read since the new unit runs.");
     }

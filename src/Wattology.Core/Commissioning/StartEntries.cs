@@ -30,7 +30,7 @@ public sealed record RunUnder(Limit PressureWithin, Limit Idle) : Outcome
 
     /// <summary>The limits in force; an idle chosen for this job stands before the shop's.</summary>
     public static RunUnder Now(JobContext job) => new(job.Limits.Choose(RunLimits.PressureAfterFiring), job.Record.Latest<IdleChosen>() is { } chosen
-        ? new Limit(RunLimits.Idle.Key, LimitSource.Shop, $"chosen for this job by {chosen.Entry.By}", chosen.Body.Minutes, In: Measure.Minutes)
+        ? new Limit(RunLimits.Idle.Key, LimitSource.Shop, $"chosen for this job by {chosen.Entry.Signer}", chosen.Body.Minutes, In: Measure.Minutes)
         : job.Limits.Choose(RunLimits.Idle));
 }
 

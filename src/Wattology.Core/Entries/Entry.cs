@@ -107,6 +107,12 @@ public sealed record Entry(string Job, int Seq, DateTimeOffset At, string By, st
 {
     private const string Scheme = "wattology-entry-2";
 
+    /// <summary>It was written in another shop and brought in with its job; known from the record it stands in, and no part of its hash.</summary>
+    public bool Elsewhere { get; init; }
+
+    /// <summary>Who signed it, for people: a name from another shop never passes for one of this shop's.</summary>
+    public string Signer => Elsewhere ? $"{By}, elsewhere" : By;
+
     /// <summary>The hash the entry should have: SHA-256 over the UTF-8 of a JSON array of its fields in order, escaped by RFC 8785's rules.
     /// Body, outcome and what was typed go in as their stored text, so that no number is ever written anew.</summary>
     public string ComputeHash()

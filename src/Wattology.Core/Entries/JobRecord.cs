@@ -61,6 +61,11 @@ public sealed class JobRecord
     private JobRecord(EntryKindList kinds, Entry[] entries, object?[] read)
     {
         (Kinds, _entries, _read) = (kinds, entries, read);
+        for (var i = Array.FindLastIndex(entries, e => e.Kind == BroughtIn.Kind.Name) - 1; i >= 0 && !entries[i].Elsewhere; i--)
+        {
+            entries[i] = entries[i] with { Elsewhere = true };
+            _read[i] = null;
+        }
         for (var i = 0; i < entries.Length; i++)
         {
             if (!_byKind.TryGetValue(entries[i].Kind, out var own)) _byKind[entries[i].Kind] = own = [];

@@ -73,7 +73,7 @@ public sealed record PartReleased(string Tagged, [Needed("Say where it went.")] 
         Right = Right.HandOver,
         Ages = Ages.Lasts,
         Refuse = (job, body) => OldParts.Of(job.Record).FirstOrDefault(p => p.Tagged.Entry.Hash == body.Tagged) is not { } part ? "There is no such tag."
-            : part.Released is { } gone ? $"{gone.Entry.By} released it already." : null,
+            : part.Released is { } gone ? $"{gone.Entry.Signer} released it already." : null,
     };
 }
 

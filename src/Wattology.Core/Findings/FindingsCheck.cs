@@ -46,7 +46,7 @@ public static class FindingsCheck
     {
         if (job.Record.Causes() is { Count: > 0 } causes)
             return new(Verdict.Sound, string.Join(" and ", causes.Select(c => Remedies.Title(c.Cause)).Distinct()),
-                string.Join(" ", causes.Select(c => $"Confirmed by {c.Entry.By}: {c.SecondWhy}")), causes[^1].Entry, "confirmed", "Cause");
+                string.Join(" ", causes.Select(c => $"Confirmed by {c.Entry.Signer}: {c.SecondWhy}")), causes[^1].Entry, "confirmed", "Cause");
         var looked = job.Record.Findings().Values.Count(f => f.Body.Answer is not null);
         return looked == 0 ? new(Verdict.NotLookedAt, "", "Nothing looked at yet.")
             : new(Verdict.ReadingOnly, $"{looked} looked at", "No cause is confirmed yet.", Word: "no cause yet");
@@ -58,7 +58,7 @@ public static class FindingsCheck
 
     private static ItemDefinition CauseItem(HoldPoint point) => new(point, "cause", "Cause confirmed", (context, _)
         => context.Job.Record.Causes() is { Count: > 0 } causes
-        ? ItemState.Done(string.Join("; ", causes.Select(c => $"{Remedies.Title(c.Cause)}, by {c.Entry.By}")) + ".", causes[^1].Entry)
+        ? ItemState.Done(string.Join("; ", causes.Select(c => $"{Remedies.Title(c.Cause)}, by {c.Entry.Signer}")) + ".", causes[^1].Entry)
         : ItemState.NotLooked("Nobody has confirmed a cause yet."));
 
     // Only the remedies of the causes that are confirmed are asked for.
@@ -73,6 +73,6 @@ public static class FindingsCheck
     }
 
     private static ItemState ByName(ItemContext context, Remedy remedy) => context.Job.Record.Latest<RemedyNoted>(r => r.Remedy == remedy.Id) is not { } noted
-        ? ItemState.NotLooked("Not recorded yet.") : noted.Body.Done ? ItemState.Done($"{noted.Body.Note} ({noted.Entry.By}).", noted.Entry)
-        : ItemState.NotLooked($"{noted.Body.Note} ({noted.Entry.By}).", noted.Entry);
+        ? ItemState.NotLooked("Not recorded yet.") : noted.Body.Done ? ItemState.Done($"{noted.Body.Note} ({noted.Entry.Signer}).", noted.Entry)
+        : ItemState.NotLooked($"{noted.Body.Note} ({noted.Entry.Signer}).", noted.Entry);
 }

@@ -95,7 +95,7 @@ public static class FitCheck
                 => JointWork.StillOpen(context.Job.Record) is { Count: > 0 } open
                 ? ItemState.NotLooked($"Open: {string.Join(", ", open.Select(o => JointList.TitleOf(o.Body.Joint, context.Job.Record.Machine().Turbos)))}.",
                     open[^1].Entry)
-                : context.Job.Record.Latest<JointsClosed>() is { } closed ? ItemState.Done($"Said by {closed.Entry.By}.", closed.Entry)
+                : context.Job.Record.Latest<JointsClosed>() is { } closed ? ItemState.Done($"Said by {closed.Entry.Signer}.", closed.Entry)
                 : ItemState.NotLooked("Not answered yet.")),
             new(HoldPoint.Start, "tightened", "Every joint put on is tightened", (context, turbo) => Assembly.Item(context.Job, turbo)) { PerTurbo = true },
         ],

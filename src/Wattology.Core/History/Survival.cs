@@ -7,7 +7,8 @@ namespace Wattology.Core.History;
 public sealed record ServedUnit([Bounds(0, 100_000, AboveLeast = true)] double Months, bool Failed);
 
 /// <summary>Units in service.</summary>
-public sealed record SurvivalInput(IReadOnlyList<ServedUnit> Units);
+/// <param name="Units">Up to 200,000.</param>
+public sealed record SurvivalInput([Most(200_000)] IReadOnlyList<ServedUnit> Units);
 
 /// <summary>One failure time: months, units at risk, failed then, and the share surviving beyond.</summary>
 public sealed record SurvivalRow(double Months, int AtRisk, int Failed, double Survival);
@@ -23,11 +24,17 @@ public static class Survival
     {
         var rows = new List<SurvivalRow>();
         var share = 1.0;
-        foreach (var time in input.Units.Where(u => u.Failed).Select(u => u.Months).Distinct().Order())
+        // Once through in order: what lies before a failure is at risk no more.
+        var months = input.Units.Select(u => u.Months).Order().ToArray();
+        var failures = input.Units.Where(u => u.Failed).Select(u => u.Months).Order().ToArray();
+        var (gone, at) = (0, 0);
+        while (at < failures.Length)
         {
-            if (rows.Count > 0 && time - rows[^1].Months <= Nearly.Same) continue;
-            var atRisk = input.Units.Count(u => u.Months >= time - Nearly.Same);
-            var failed = input.Units.Count(u => u.Failed && Math.Abs(u.Months - time) <= Nearly.Same);
+            var time = failures[at];
+            while (gone < months.Length && months[gone] < time - Nearly.Same) gone++;
+            var from = at;
+            while (at < failures.Length && failures[at] - time <= Nearly.Same) at++;
+            var (atRisk, failed) = (months.Length - gone, at - from);
             share *= 1 - (double)failed / atRisk;
             rows.Add(new(time, atRisk, failed, share));
         }

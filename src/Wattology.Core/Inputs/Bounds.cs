@@ -105,3 +105,12 @@ public sealed class BoundsAttribute : Attribute
     public override string ToString() => string.Create(CultureInfo.InvariantCulture,
         $"{(AboveLeast ? "above" : "from")} {Least:#,0.######} up to {Most:#,0.######}");
 }
+
+/// <summary>How long a list may be.</summary>
+/// <param name="items">The most items.</param>
+[AttributeUsage(AttributeTargets.Parameter)]
+public sealed class MostAttribute(int items) : Attribute
+{
+    /// <summary>The most items.</summary>
+    public int Items { get; } = items;
+}

@@ -4,6 +4,9 @@ namespace Wattology.Core.Inputs;
 /// (<c>segments.1.fall_mm</c>; the empty path is the input as a whole).</summary>
 public sealed class Faults
 {
+    /// <summary>How many are kept: whoever mends these sees the next ones then.</summary>
+    public const int Most = 200;
+
     private readonly SortedDictionary<string, string> _byPath = new(StringComparer.Ordinal);
 
     /// <summary>True when nothing is wrong.</summary>
@@ -12,8 +15,14 @@ public sealed class Faults
     /// <summary>Path to message, in path order.</summary>
     public IReadOnlyDictionary<string, string> ByPath => _byPath;
 
+    /// <summary>True when no more are kept; what reads on only makes work then.</summary>
+    public bool Full => _byPath.Count >= Most;
+
     /// <summary>Records a fault. The first one at a path stays: it is the one to mend first.</summary>
-    public void Add(string path, string message) => _byPath.TryAdd(path, message);
+    public void Add(string path, string message)
+    {
+        if (!Full) _byPath.TryAdd(path, message);
+    }
 
     /// <summary>Takes a fault back.</summary>
     public void Forget(string path) => _byPath.Remove(path);

@@ -17,6 +17,9 @@ public static class InputReader
     /// <summary>The longest text of one field, in characters.</summary>
     public const int LongestText = 4000;
 
+    /// <summary>The longest list, where <see cref="MostAttribute"/> says nothing else.</summary>
+    public const int MostItems = 1000;
+
     private static readonly ConcurrentDictionary<Type, ParameterInfo[]> Forms = new();
 
     /// <summary>The parameters of a record's primary constructor.</summary>
@@ -33,7 +36,7 @@ public static class InputReader
     public static object? ReadAs(JsonElement json, Type type, Faults faults, string path = "")
     {
         var inner = new Faults();
-        var value = Value(json, type, null, inner, path);
+        var value = Value(json, type, null, MostItems, inner, path);
         foreach (var (where, what) in inner.ByPath) faults.Add(where, what);
         return inner.None ? value : null;
     }
@@ -48,7 +51,7 @@ public static class InputReader
         faults.ThrowIfAny();
     }
 
-    private static object? Value(JsonElement json, Type type, BoundsAttribute? bounds, Faults faults, string path)
+    private static object? Value(JsonElement json, Type type, BoundsAttribute? bounds, int most, Faults faults, string path)
     {
         object? Fault(string message) { faults.Add(path, message); return null; }
 
@@ -82,7 +85,7 @@ public static class InputReader
                 : Fault($"One of these is wanted here: {string.Join(", ", words.Keys)}.");
         }
         if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>)) return List(json, type.GetGenericArguments()[0], bounds,
-            faults, path);
+            most, faults, path);
         if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>)) return Map(json, type.GetGenericArguments()[1], bounds,
             faults, path);
         return type.IsDefined(typeof(BareFirstAttribute), false) && json.ValueKind != JsonValueKind.Object ? Bare(json, type, faults, path)
@@ -92,18 +95,20 @@ public static class InputReader
     private static object? Bare(JsonElement json, Type type, Faults faults, string path)
     {
         var form = FormOf(type);
-        return Value(json, form[0].ParameterType, null, faults, path) is { } first
+        return Value(json, form[0].ParameterType, null, MostItems, faults, path) is { } first
             ? Activator.CreateInstance(type, [first, .. form.Skip(1).Select(p => p.DefaultValue)]) : null;
     }
 
-    private static object? List(JsonElement json, Type item, BoundsAttribute? bounds, Faults faults, string path)
+    private static object? List(JsonElement json, Type item, BoundsAttribute? bounds, int most, Faults faults, string path)
     {
         if (json.ValueKind != JsonValueKind.Array) { faults.Add(path, $"A list is wanted here, not {Kind(json)}."); return null; }
+        if (json.GetArrayLength() > most) { faults.Add(path, $"This list has {json.GetArrayLength()} items; {most} are allowed."); return null; }
         var list = (System.Collections.IList)Activator.CreateInstance(typeof(List<>).MakeGenericType(item))!;
         var position = 0;
         foreach (var element in json.EnumerateArray())
         {
-            var value = Value(element, item, bounds, faults, Faults.Join(path, position.ToString(CultureInfo.InvariantCulture)));
+            if (faults.Full) break;
+            var value = Value(element, item, bounds, MostItems, faults, Faults.Join(path, position.ToString(CultureInfo.InvariantCulture)));
             if (value is not null) list.Add(value);
             position++;
         }
@@ -116,9 +121,10 @@ public static class InputReader
         var map = (System.Collections.IDictionary)Activator.CreateInstance(typeof(Dictionary<,>).MakeGenericType(typeof(string), item))!;
         foreach (var field in json.EnumerateObject())
         {
+            if (map.Count == MostItems) { faults.Add(path, $"{MostItems} fields are allowed here."); break; }
             if (NameOf(field) is null) { faults.Add(path, HalfCharacter); continue; }
             if (map.Contains(field.Name)) { faults.Add(Faults.Join(path, field.Name), "This is given twice."); continue; }
-            var value = Value(field.Value, item, bounds, faults, Faults.Join(path, field.Name));
+            var value = Value(field.Value, item, bounds, MostItems, faults, Faults.Join(path, field.Name));
             if (value is not null) map[field.Name] = value;
         }
         return map;
@@ -145,7 +151,7 @@ public static class InputReader
             else if (form[i].HasDefaultValue && (!given || value.ValueKind == JsonValueKind.Null)) values[i] = form[i].DefaultValue;
             else if (!given) inner.Add(where, Missing);
             else values[i] = Value(value, Nullable.GetUnderlyingType(form[i].ParameterType) ?? form[i].ParameterType,
-                form[i].GetCustomAttribute<BoundsAttribute>(), inner, where);
+                form[i].GetCustomAttribute<BoundsAttribute>(), form[i].GetCustomAttribute<MostAttribute>()?.Items ?? MostItems, inner, where);
             if (values[i] is string text && string.IsNullOrWhiteSpace(text)
                 && form[i].GetCustomAttribute<NeededAttribute>() is { } needed) inner.Add(where, needed.Message);
         }

@@ -25,9 +25,9 @@ public sealed record EarlierJob(string Id, string Number, DateTimeOffset? Ended,
         string[] forNow =
         [
             .. record.All<Accepted>().Select(a => job.Checks.FirstOrDefault(c => c.Found.Since?.Hash == a.Body.Entry) is { } check
-                ? $"{machine.Named(check.Title, check.Turbo)}, {check.Value}: {a.Body.Reason} ({a.Entry.By})" : $"{a.Body.Reason} ({a.Entry.By})"),
+                ? $"{machine.Named(check.Title, check.Turbo)}, {check.Value}: {a.Body.Reason} ({a.Entry.Signer})" : $"{a.Body.Reason} ({a.Entry.Signer})"),
             .. record.All<HoldPointPassed>().Where(p => p.Body.Open.Count > 0).Select(p => $"{HoldPointPassed.NameOf(p.Body.Point)} passed with open: "
-                + $"{string.Join(", ", p.Body.Open.Select(i => HoldPoints.TitleOf(machine.Turbos, i).ToLowerInvariant()))} ({p.Entry.By})"),
+                + $"{string.Join(", ", p.Body.Open.Select(i => HoldPoints.TitleOf(machine.Turbos, i).ToLowerInvariant()))} ({p.Entry.Signer})"),
             .. LooseEndRegister.All(job.Context).Where(l => l.Kind == LooseKind.AcceptedForNow).Select(l => l.Words),
         ];
         return new(record.Id, machine.Number, record.EndEntry()?.At, record.EndWords(),

@@ -20,6 +20,7 @@ public static class JobFile
     public const int Version = 2;
 
     private const string TimeFormat = "yyyy-MM-dd'T'HH:mm:ss.fff'Z'";
+    private static readonly string[] Fields = ["format", "version", "job", "entries", "shop"];
     private static readonly string[] StoredText = ["body", "outcome", "typed"];
 
     // An entry's fields beside its stored texts, as they stand in the file.
@@ -114,20 +115,31 @@ public static class JobFile
         }
         using (document)
         {
-            var root = document.RootElement;
-            if (!TextOf(root, "format", out var format) || format != Format) faults.Add("format", $"This is not a job file: its format is not '{Format}'.");
-            else if (!root.TryGetProperty("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number)
-                || number != Version)
-                faults.Add("version", $"This file is of a version not known here; known is {Version}.");
-            else if (!TextOf(root, "job", out var job) || !JobId.IsOne(job)) faults.Add("job", $"A job's id has {JobId.Digits} hex digits; this one has not.");
-            else if (!root.TryGetProperty("entries", out var list) || list.ValueKind != JsonValueKind.Array || list.GetArrayLength() == 0)
-                faults.Add("entries", "The job has no entries.");
-            else
-            {
-                var entries = ReadEntries(list, job, faults);
-                if (root.TryGetProperty("shop", out var shop)) ProveMark(shop, entries, faults);
-                return entries;
-            }
+            try { return ReadRoot(document.RootElement, faults); }
+            // What the reader meets in a name or a text that is no whole character.
+            catch (InvalidOperationException) { faults.Add("", "This is not a job file: a text in it holds half a character."); }
+        }
+        throw new InputRefusedException(faults);
+    }
+
+    private static Entry[] ReadRoot(JsonElement root, Faults faults)
+    {
+        if (!TextOf(root, "format", out var format) || format != Format) faults.Add("format", $"This is not a job file: its format is not '{Format}'.");
+        else if (!root.TryGetProperty("version", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number)
+            || number != Version)
+            faults.Add("version", $"This file is of a version not known here; known is {Version}.");
+        else if (!TextOf(root, "job", out var job) || !JobId.IsOne(job)) faults.Add("job", $"A job's id has {JobId.Digits} hex digits; this one has not.");
+        else if (!root.TryGetProperty("entries", out var list) || list.ValueKind != JsonValueKind.Array || list.GetArrayLength() == 0)
+            faults.Add("entries", "The job has no entries.");
+        else if (root.EnumerateObject().Select(p => p.Name).FirstOrDefault(n => !Fields.Contains(n)) is { } strange)
+            faults.Add(strange, $"There is no such field here; known are {string.Join(", ", Fields)}.");
+        else if (root.EnumerateObject().CountBy(p => p.Name).FirstOrDefault(p => p.Value > 1).Key is { } twice)
+            faults.Add(twice, "This is given twice.");
+        else
+        {
+            var entries = ReadEntries(list, job, faults);
+            if (root.TryGetProperty("shop", out var shop)) ProveMark(shop, entries, faults);
+            return entries;
         }
         throw new InputRefusedException(faults);
     }
@@ -154,6 +166,8 @@ public static class JobFile
         faults.ThrowIfAny();
         foreach (var fault in Chain.Verify(job, entries!)) faults.Add($"entries.{fault.Seq - 1}", $"Entry {fault.Seq} {fault.What}.");
         if (entries[0]!.Kind != BookedIn.EntryKind.Name) faults.Add("entries.0.kind", "A job begins with being booked in.");
+        faults.ThrowIfAny();
+        JobFileRules.Check(entries!, faults);
         faults.ThrowIfAny();
         return entries!;
     }

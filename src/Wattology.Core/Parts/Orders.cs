@@ -35,5 +35,5 @@ public static class Orders
     public static string WhatOf(JobRecord record, string order) => record.All<Ordered>().FirstOrDefault(o => o.Entry.Hash == order)?.Body.What ?? "an order";
 
     internal static Refusal? RefuseOpen(JobContext job, string order) => Of(job.Record).FirstOrDefault(o => o.Noted.Entry.Hash == order) is not { } open
-        ? "There is no such order." : open.Came is { } came ? $"{came.Entry.By} took it in already." : null;
+        ? "There is no such order." : open.Came is { } came ? $"{came.Entry.Signer} took it in already." : null;
 }

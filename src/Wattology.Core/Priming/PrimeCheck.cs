@@ -50,7 +50,7 @@ public static class PrimeCheck
         if (clear is not { Answered: true, Noted: { } noted }) return Hard(clear.Item);
         var since = Cranking.Of(job).LastEnd is { } end && end.Seq > noted.Entry.Seq ? end : noted.Entry;
         return job.SecondsSince(since) <= 60 * ClearMinutes ? clear.Item
-            : ItemState.Barred($"Said by {noted.Entry.By} more than {ClearMinutes} minutes ago: look again.", noted.Entry);
+            : ItemState.Barred($"Said by {noted.Entry.Signer} more than {ClearMinutes} minutes ago: look again.", noted.Entry);
     }
 
     private static ItemState Unable(JobContext job)

@@ -43,7 +43,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
 
     /// <summary>Shorter searches than this look at the beginning of numbers and registrations only: the index knows three letters at a time.</summary>
     private const int LeastInside = 3;
-    private const int FirstNumber = 1001;
+    private const int FirstNumber = 1001, LastNumber = 100_000_000;
+    private const int MostEntries = 20_000;
     private const char ByteOrderMark = (char)0xFEFF;
     private ShopSettings? _settings;
     private JudgedJob? _judged;
@@ -77,7 +78,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         if (!author.Role.Allows(Right.BookIn)) throw new RefusedException(
             $"Your place in the shop does not allow this; it takes {Permissions.Holders(Right.BookIn)}.");
         var settings = await SettingsAsync();
-        var highest = await db.Jobs.Where(j => j.Prefix == settings.NumberPrefix).MaxAsync(j => (long?)j.Serial) ?? 0;
+        // Numbers that came from elsewhere and lie far out of this shop's own row do not carry it away.
+        var highest = await db.Jobs.Where(j => j.Prefix == settings.NumberPrefix && j.Serial < LastNumber).MaxAsync(j => (long?)j.Serial) ?? 0;
         var body = (BookedIn)draft.Body with { Number = $"{settings.NumberPrefix}{Math.Max(FirstNumber, highest + 1)}" };
         var now = clock.GetUtcNow();
         var record = new JobRecord(CheckList.Kinds, [Recording.SealFirst(JobId.New(), now, author, draft with { Body = body })]);
@@ -194,6 +196,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     private async Task BringAsync(JudgedJob job, ShopState? from)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
+        if (job.Record.Entries.Count > MostEntries) throw new RefusedException($"This job has {job.Record.Entries.Count} entries; {MostEntries} are read.");
         if (await db.Jobs.AnyAsync(j => j.Id == job.Record.Id)) throw new RefusedException($"Job {job.Machine.Number} is here already.");
         if (await db.Jobs.AnyAsync(j => j.Number == job.Machine.Number)) throw new RefusedException($"Another job has the number {job.Machine.Number} here.");
         await StoreAsync(job, 0);

@@ -63,7 +63,7 @@ public static class CalculationApi
             statusCode: 401);
         if (request.ContentLength > LongestInput) return Results.Problem("Too long.", statusCode: 413);
         using var reader = new StreamReader(request.Body, Encoding.UTF8);
-        var text = await reader.ReadToEndAsync();
+        var text = await reader.ReadToEndAsync(request.HttpContext.RequestAborted);
         try { return Results.Text(Catalogue.Run(calculation, text), "application/json", Encoding.UTF8); }
         catch (InputRefusedException refused)
         {

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Wattology.Core.Inputs;
 
 namespace Wattology.Web.Forms;
@@ -44,7 +45,10 @@ public sealed class FormState
     /// <summary>How many rows of a list stand filled.</summary>
     public int RowsOf(string list) => _typed.Keys.Select(k => RowOf(list, k) + 1).DefaultIfEmpty(0).Max();
 
-    /// <summary>The row of a list a field belongs to, from 0; −1 when it belongs to none.</summary>
+    /// <summary>The row of a list a field belongs to, from 0; −1 when it belongs to none, or to one no list of this product has.</summary>
     public static int RowOf(string list, string field)
-        => field.StartsWith(list + ".", StringComparison.Ordinal) && int.TryParse(field[(list.Length + 1)..].Split('.')[0], out var row) ? row : -1;
+        => field.StartsWith(list + ".", StringComparison.Ordinal) && int.TryParse(field[(list.Length + 1)..].Split('.')[0], NumberStyles.None,
+            CultureInfo.InvariantCulture, out var row) && row < MostRows ? row : -1;
+
+    private const int MostRows = 200;
 }

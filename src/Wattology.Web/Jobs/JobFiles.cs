@@ -32,7 +32,7 @@ public static class JobFiles
             foreach (var photo in job.Record.Photos().Where(p => p.Body.Shown).DistinctBy(p => p.Body.File))
                 if (await copies.PathAsync(photo.Body.File, CopySize.Shown, cancel) is { } path) shown[photo.Body.File] = path;
             return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, shown,
-                await ShopChain.FootAsync(db, cancel)), "application/pdf", $"{job.Machine.Number}.pdf");
+                await ShopChain.FootAsync(db, cancel), cancel), "application/pdf", $"{job.Machine.Number}.pdf");
         }).ExcludeFromDescription();
         files.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs, ShopDb db, CancellationToken cancel) =>
         {

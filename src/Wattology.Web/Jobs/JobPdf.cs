@@ -30,12 +30,14 @@ public static class JobPdf
     /// <param name="times">The shop's clock and zone.</param>
     /// <param name="copies">Where the copy of each photo lies, by the file's hash; a photo without one is named and not shown.</param>
     /// <param name="foot">The shop's code, for the foot of each page.</param>
-    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies, string foot)
+    /// <param name="cancel">Ends it.</param>
+    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies, string foot,
+        CancellationToken cancel)
     {
         using var stream = new MemoryStream();
         var (machine, record) = (job.Machine, job.Record);
         var footer = $"{shop} · job {machine.Number} · {machine.Registration} · made {times.Full(times.Now)} · chain ends in {record.Last.Hash[..16]}";
-        using (var flow = new PaperFlow(stream, $"Job {machine.Number}", [footer, foot], times.Now.UtcDateTime))
+        using (var flow = new PaperFlow(stream, $"Job {machine.Number}", [footer, foot], times.Now.UtcDateTime, cancel))
         {
             flow.Title($"Job {machine.Number}  {machine.Machine}");
             flow.Paragraph(record.HandedOver() is { } over ? $"{shop}. Handed over to {over.Body.To} on {times.Full(over.Entry.At)}."
@@ -104,7 +106,7 @@ public static class JobPdf
         flow.Heading("Cause");
         foreach (var cause in job.Record.Causes())
         {
-            flow.Fact(job.Machine.Named("Cause", cause.Turbo), $"{Remedies.Title(cause.Cause)}, confirmed by {cause.Entry.By} on {times.Day(cause.Entry.At)}");
+            flow.Fact(job.Machine.Named("Cause", cause.Turbo), $"{Remedies.Title(cause.Cause)}, confirmed by {cause.Entry.Signer} on {times.Day(cause.Entry.At)}");
             flow.Fact("What produced it", cause.SecondWhy);
             if (cause.Entry.Kind == "cause" && job.Record.Read<CauseConfirmed>(cause.Entry) is { Body.Disagreement.Length: > 0,
                 Outcome: RankingThen then } noted)
@@ -134,7 +136,7 @@ public static class JobPdf
         flow.Heading("Passed by name");
         foreach (var one in passed)
             flow.Fact(HoldPointPassed.NameOf(one.Body.Point), $"{string.Join(", ", one.Body.Open.Select(i => HoldPoints.TitleOf(job.Machine.Turbos, i)))}. "
-                + $"Open when {one.Entry.By}{(one.Entry.Second.Length > 0 ? $" and {one.Entry.Second}" : "")} passed it, {times.Full(one.Entry.At)}: "
+                + $"Open when {one.Entry.Signer}{(one.Entry.Second.Length > 0 ? $" and {one.Entry.Second}" : "")} passed it, {times.Full(one.Entry.At)}: "
                 + $"{one.Body.Reason}");
         if (passed.Length == 0) flow.Paragraph("Nothing: no hold point was passed with an item open.", quiet: true);
     }
@@ -146,7 +148,7 @@ public static class JobPdf
         flow.Heading("Looked at and answered");
         foreach (var look in answered)
             flow.Fact(job.Machine.Named(CheckList.FindQuestion(look.Body.Question)?.Title ?? look.Body.Question.Replace('-', ' '), look.Body.Turbo),
-                $"{Looked.Words(CheckList.FindQuestion(look.Body.Question), look.Body)} ({look.Entry.By}{(look.Entry.Known.Length > 0
+                $"{Looked.Words(CheckList.FindQuestion(look.Body.Question), look.Body)} ({look.Entry.Signer}{(look.Entry.Known.Length > 0
                     ? $", {look.Entry.Known}" : "")})");
     }
 
@@ -166,7 +168,7 @@ public static class JobPdf
         flow.Paragraph("Copies without what the camera wrote into them; each is named by the SHA-256 of its sealed file.", quiet: true);
         flow.Pictures([.. photos.Select(p => new PaperPicture(copies.GetValueOrDefault(p.Body.File), JobPhotos.MarksOn(job.Record, p.Entry.Hash),
             $"{job.Machine.Named(PhotosModel.TitleOf(p.Body.Place), p.Body.Turbo)}{(p.Body.Note.Length > 0 ? $": {p.Body.Note}" : "")}",
-            $"{p.Entry.By}, {times.Full(p.Entry.At)}{(p.Body.TakenAt.Length > 0 ? $", taken {p.Body.TakenAt} by the camera's clock" : "")}", p.Body.File))]);
+            $"{p.Entry.Signer}, {times.Full(p.Entry.At)}{(p.Body.TakenAt.Length > 0 ? $", taken {p.Body.TakenAt} by the camera's clock" : "")}", p.Body.File))]);
     }
 
     private static void LooseEnds(PaperFlow flow, JudgedJob job)
@@ -174,7 +176,7 @@ public static class JobPdf
         var open = LooseEndRegister.Open(job.Context);
         if (open.Count == 0) return;
         flow.Heading("Loose ends still open");
-        foreach (var loose in open) flow.Fact(LooseWords.Said(loose.Blocks), $"{loose.Words} ({loose.Opened.By})");
+        foreach (var loose in open) flow.Fact(LooseWords.Said(loose.Blocks), $"{loose.Words} ({loose.Opened.Signer})");
     }
 
     private static void Record(PaperFlow flow, JudgedJob job, ShopTimes times)
@@ -186,7 +188,7 @@ public static class JobPdf
             flow.Paragraph($"{entry.Seq}  {job.TitleOf(entry)}{(job.Record.Stands(entry) ? "" : "  (corrected later)")}{corrects}", 9.5f, strong: true);
             if (job.Words(entry) is { Length: > 0 } words) flow.Paragraph(words, 9.5f, indent: 14);
             var known = $"{(entry.Known.Length > 0 ? $", {entry.Known}" : "")}{(entry.Instrument.Length > 0 ? $" ({entry.Instrument})" : "")}";
-            flow.Paragraph($"{entry.By}{(entry.Second.Length > 0 ? $" and {entry.Second}" : "")}, {times.Exact(entry.At)}{known}, {entry.Hash}", 7.5f,
+            flow.Paragraph($"{entry.Signer}{(entry.Second.Length > 0 ? $" and {entry.Second}" : "")}, {times.Exact(entry.At)}{known}, {entry.Hash}", 7.5f,
                 quiet: true, indent: 14);
         }
     }

@@ -20,13 +20,14 @@ internal sealed class PaperFlow : IDisposable
     private readonly SKPaint _ink = new() { Color = SKColor.Parse("#1d2624"), IsAntialias = true };
     private readonly SKPaint _quiet = new() { Color = SKColor.Parse("#565e5a"), IsAntialias = true };
     private readonly SKPaint _rule = new() { Color = SKColor.Parse("#9aa19d"), StrokeWidth = 0.6f, IsStroke = true, IsAntialias = true };
+    private readonly CancellationToken _cancel;
     private SKCanvas? _page;
     private float _y;
     private int _number;
 
-    public PaperFlow(Stream stream, string title, IReadOnlyList<string> footer, DateTime made)
+    public PaperFlow(Stream stream, string title, IReadOnlyList<string> footer, DateTime made, CancellationToken cancel)
     {
-        _footer = footer;
+        (_footer, _cancel) = (footer, cancel);
         _document = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = title, Creator = "Wattology", Producer = "Wattology", Creation = made,
             Modified = made, RasterDpi = 144 });
         NewPage();
@@ -39,6 +40,8 @@ internal sealed class PaperFlow : IDisposable
 
     private void NewPage()
     {
+        // Whoever asked for it went away: nobody reads the rest.
+        _cancel.ThrowIfCancellationRequested();
         if (_page is not null) _document.EndPage();
         _page = _document.BeginPage(Width, Height);
         _y = Margin;
@@ -207,13 +210,13 @@ internal sealed class PaperFlow : IDisposable
         }
     }
 
-    // A word wider than the column is cut rather than set over the edge.
+    // A word wider than the column is cut rather than set over the edge; never through a character of two halves.
     private static IEnumerable<string> Pieces(string word, SKFont font, float width)
     {
-        while (font.MeasureText(word) > width)
+        while (word.Length > 1 && font.BreakText(word, width) is var fits && fits < word.Length)
         {
-            var fits = word.Length - 1;
-            while (fits > 1 && font.MeasureText(word.AsSpan(0, fits)) > width) fits--;
+            fits = Math.Max(1, fits);
+            if (char.IsHighSurrogate(word[fits - 1])) fits = fits > 1 ? fits - 1 : Math.Min(2, word.Length);
             yield return word[..fits];
             word = word[fits..];
         }

@@ -41,6 +41,9 @@ public sealed class JobFileElsewhereTests
     private static string Text(Random random) => string.Concat(Enumerable.Range(0, random.Next(1, 12)).Select(_ => random.Next(4) == 0 ? "plain "
         : Odd[random.Next(Odd.Length)]));
 
+    // A name steers neither a terminal nor a page.
+    private static string Name(Random random) => "n" + string.Concat(Text(random).Where(c => !char.IsControl(c)));
+
     private static Entry[] Thousand()
     {
         var random = new Random(20_417);
@@ -48,10 +51,10 @@ public sealed class JobFileElsewhereTests
         var entries = new List<Entry> { first };
         while (entries.Count < 1000)
         {
-            var by = new Author(Text(random), Text(random), (Role)random.Next(3));
-            entries.Add(Chain.Seal(first.Job, entries[^1], first.At.AddMilliseconds(random.NextInt64(40L * 365 * 86_400_000)), by, CheckList.Kinds.Of(typeof(Waiting)),
-                new EntryDraft(new Waiting(WaitsFor.Parts, Text(random)), (Known)random.Next(5), Text(random), null, Text(random), null,
-                    new Dictionary<string, string> { [Text(random)] = Text(random), ["note"] = Text(random) }, Text(random)),
+            var by = new Author(Name(random), Name(random), (Role)random.Next(3));
+            entries.Add(Chain.Seal(first.Job, entries[^1], first.At.AddMilliseconds(random.NextInt64(20L * 365 * 86_400_000)), by, CheckList.Kinds.Of(typeof(Waiting)),
+                new EntryDraft(new Waiting(WaitsFor.Parts, Text(random)), (Known)random.Next(5), Name(random), null, Text(random), null,
+                    new Dictionary<string, string> { [Text(random)] = Text(random), ["note"] = Text(random) }, $"{entries.Count}{Name(random)}"),
                 stage: (WorkStage)random.Next(15), second: random.Next(3) == 0 ? by : null));
         }
         return [.. entries];
