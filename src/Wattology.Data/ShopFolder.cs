@@ -14,8 +14,17 @@ public sealed class ShopFolder
     public ShopFolder(string path)
     {
         Path = System.IO.Path.GetFullPath(path);
-        Directory.CreateDirectory(Path);
+        try
+        {
+            // Nobody but its owner looks in: customers, people and keys lie there.
+            if (OperatingSystem.IsWindows()) Directory.CreateDirectory(Path);
+            else if (Directory.Exists(Path)) File.SetUnixFileMode(Path, OwnerAlone);
+            else Directory.CreateDirectory(Path, OwnerAlone);
+        }
+        catch (Exception e) when (ShopTrouble.Of(e) is { } kind) { throw ShopTrouble.Named(kind, Path, e); }
     }
+
+    private const UnixFileMode OwnerAlone = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
 
     /// <summary>Where it lies.</summary>
     public string Path { get; }
@@ -50,11 +59,17 @@ public sealed class ShopFolder
     /// <exception cref="RefusedException">Another program serves it.</exception>
     public IDisposable Hold(string address, DateTimeOffset now)
     {
+        FileStream? held = null;
         try
         {
-            var held = new FileStream(LockFile, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            held = new FileStream(LockFile, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
             File.WriteAllText(HolderFile, JsonSerializer.Serialize(new Holder(Environment.ProcessId, Environment.MachineName, address, now)));
             return held;
+        }
+        catch (Exception e) when (ShopTrouble.Of(e) is { } kind)
+        {
+            held?.Dispose();
+            throw ShopTrouble.Named(kind, Path, e);
         }
         catch (IOException)
         {
@@ -79,11 +94,20 @@ public sealed class ShopFolder
     /// <param name="chain">The shop's chain: a shop from before it had one is taken over as it stands.</param>
     /// <param name="key">The key that signs it.</param>
     /// <param name="newKey">The key is lost, and whoever holds the folder says so: the chain goes on with another.</param>
+    /// <exception cref="ShopTroubleException">The database is damaged, cannot be written to, or the disk is full.</exception>
     public async Task<bool> OpenAsync(ShopDb db, ShopChain chain, ShopKeyFile key, bool newKey = false)
+    {
+        try { return await OpenOnceAsync(db, chain, key, newKey); }
+        catch (Exception e) when (ShopTrouble.Of(e) is { } kind) { throw ShopTrouble.Named(kind, Path, e); }
+    }
+
+    private async Task<bool> OpenOnceAsync(ShopDb db, ShopChain chain, ShopKeyFile key, bool newKey)
     {
         var older = false;
         if (File.Exists(DatabaseFile))
         {
+            // What is taken for a new database there was one that is cut off: it would begin anew over what was lost.
+            if (new FileInfo(DatabaseFile).Length == 0 && !File.Exists(DatabaseFile + "-wal")) throw ShopTrouble.Named(TroubleKind.Damaged, Path);
             var (known, applied) = await MigrationsAsync(db);
             older = applied.Length > 0 && applied.Length < known.Length;
             if (older)
@@ -104,6 +128,18 @@ public sealed class ShopFolder
         }
         else await chain.BeginAsync(db);
         return older;
+    }
+
+    /// <summary>Brings everything into the one database file, so that a copy of it alone is whole; the last thing at a clean stop.</summary>
+    public void Settle()
+    {
+        SqliteConnection.ClearAllPools();
+        if (!File.Exists(DatabaseFile)) return;
+        using var connection = new SqliteConnection($"Data Source={DatabaseFile};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA wal_checkpoint(TRUNCATE)";
+        command.ExecuteNonQuery();
     }
 
     private static async Task<(string[] Known, string[] Applied)> MigrationsAsync(ShopDb db)

@@ -100,12 +100,18 @@ public static class Commands
         var keyNumber = new Argument<int>("number") { Description = "The key's number, as 'user list' shows it." };
         var withdraw = new Command("withdraw-key", "Withdraw such a key.") { keyNumber, data };
         withdraw.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, s => UserCommands.WithdrawAsync(s, r.GetValue(keyNumber))));
+        var into = new Argument<DirectoryInfo>("to") { Description = "The backup's own folder; it is made." };
+        var backup = new Command("backup", "Copy the whole shop, while it is served or not, and prove the copy.") { into, data };
+        backup.SetAction((r, stop) => WithShopAsync(r.GetValue(data)!, s => BackupAsync(s, r.GetValue(into)!, stop)));
+        var from = new Argument<DirectoryInfo>("from") { Description = "The backup." };
+        var restore = new Command("restore", "Put a shop back from a backup into an empty folder.") { from, data };
+        restore.SetAction((r, stop) => RestoreAsync(r.GetValue(from)!, r.GetValue(data)!, stop));
         var user = new Command("user", "Accounts and keys, for whoever holds the shop's folder.") { list, code, key, withdraw };
         var gaugeBox = new Command("gauge-box", "Start a gauge box on a simulated engine: it speaks the gauge protocol over TCP.") { gaugePort, scenario, rate,
             speed };
         gaugeBox.SetAction((r, stop) => GaugeBoxAsync(r.GetValue(gaugePort), r.GetValue(scenario)!, r.GetValue(rate), r.GetValue(speed), stop));
         return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild,
-            export, import, user, gaugeBox };
+            export, import, backup, restore, user, gaugeBox };
     }
 
     private static async Task<int> GaugeBoxAsync(int port, string scenario, double rate, double speed, CancellationToken stop)
@@ -158,10 +164,16 @@ public static class Commands
             }
             Greet(app, folder, at, demo is not null, waiting);
             await app.WaitForShutdownAsync(stop);
+            await app.DisposeAsync();
+            folder.Settle();
             return 0;
         }
         catch (RefusedException refused) { return Fail(refused.Message); }
+        catch (ShopTroubleException trouble) { return Fail(trouble.Message, CodeOf(trouble)); }
     }
+
+    // Apart, so that whoever starts the shop by a script knows what to do.
+    private static int CodeOf(ShopTroubleException trouble) => trouble.Kind switch { TroubleKind.Damaged => 3, TroubleKind.ReadOnly => 4, _ => 5 };
 
     // Opens the shop, makes the demo where it is wanted, and answers whether the shop waits for its owner.
     private static async Task<bool> OpenAsync(IServiceProvider services, ShopFolder folder, DemoWish? demo, bool newKey, CancellationToken stop)
@@ -270,6 +282,41 @@ public static class Commands
         return report.Faults.Count == 0 && report.Heads.All(h => h.Fault is null) ? 0 : NotWhole;
     }, Opening.ToProve);
 
+    private static async Task<int> BackupAsync(IServiceProvider services, DirectoryInfo to, CancellationToken stop)
+    {
+        var manifest = await services.GetRequiredService<ShopBackup>().MakeAsync(to.FullName, ProveAsync, stop);
+        Console.WriteLine($"{to.FullName}: {manifest.Files.Count} files, {manifest.Files.Sum(f => f.Bytes) / 1024:N0} KiB, each read again after it was written, and "
+            + $"every chain in it whole. The shop's code in it: {manifest.Code}   key {manifest.Key}");
+        return 0;
+    }
+
+    private static async Task<int> RestoreAsync(DirectoryInfo from, DirectoryInfo data, CancellationToken stop)
+    {
+        try
+        {
+            var manifest = await ShopBackup.RestoreAsync(from.FullName, data.FullName, stop);
+            var code = await WithShopAsync(data, async s =>
+            {
+                await s.GetRequiredService<ShopChain>().NoteAsync(s.GetRequiredService<ShopDb>(), new ShopState(ShopSubject.Restored, from.Name, "", ""), stop);
+                return (await s.GetRequiredService<Verifier>().VerifyAsync()).Faults is [var fault, ..] ? throw new RefusedException(fault) : 0;
+            });
+            if (code == 0) Console.WriteLine($"{data.FullName}: put back as it stood at {manifest.Made:yyyy-MM-dd HH:mm} UTC, code {manifest.Code}; every chain is whole.");
+            return code;
+        }
+        catch (RefusedException refused) { return Fail(refused.Message); }
+        catch (ShopTroubleException trouble) { return Fail(trouble.Message, CodeOf(trouble)); }
+    }
+
+    private static async Task<IReadOnlyList<string>> ProveAsync(ShopFolder copy)
+    {
+        var services = new ServiceCollection();
+        services.AddLogging();
+        ShopHost.AddShop(services, copy);
+        await using var provider = services.BuildServiceProvider();
+        await using var scope = provider.CreateAsyncScope();
+        return (await scope.ServiceProvider.GetRequiredService<Verifier>().VerifyAsync()).Faults;
+    }
+
     private static async Task<int> RebuildAsync(IServiceProvider services)
     {
         var (count, left) = await services.GetRequiredService<Verifier>().RebuildAsync();
@@ -322,7 +369,9 @@ public static class Commands
     private static async Task<int> WithShopAsync(DirectoryInfo data, Func<IServiceProvider, Task<int>> act, Opening how = Opening.ToUse)
     {
         var make = how == Opening.ToMake;
-        var folder = data.Exists || make ? new ShopFolder(data.FullName) : null;
+        ShopFolder? folder;
+        try { folder = data.Exists || make ? new ShopFolder(data.FullName) : null; }
+        catch (ShopTroubleException trouble) { return Fail(trouble.Message, CodeOf(trouble)); }
         if (folder is null || !(make || File.Exists(folder.DatabaseFile))) return Fail($"There is no shop in {data.FullName}.");
         var services = new ServiceCollection();
         services.AddLogging();
@@ -336,13 +385,14 @@ public static class Commands
             return await act(scope.ServiceProvider);
         }
         catch (RefusedException refused) { return Fail(refused.Message); }
+        catch (ShopTroubleException trouble) { return Fail(trouble.Message, CodeOf(trouble)); }
         catch (InputRefusedException refused) { return Fail(string.Join(Environment.NewLine, refused.Faults.ByPath
             .Select(f => f.Key.Length > 0 ? $"{f.Key}: {f.Value}" : f.Value))); }
     }
 
-    private static int Fail(string message)
+    private static int Fail(string message, int code = Refused)
     {
         Console.Error.WriteLine(message);
-        return Refused;
+        return code;
     }
 }

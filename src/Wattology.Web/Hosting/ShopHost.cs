@@ -58,6 +58,8 @@ public static class ShopHost
         AddLog(builder.Services, folder);
         AddShop(builder.Services, folder);
 
+        builder.Services.AddSingleton<ClockWatch>();
+        builder.Services.AddHostedService(s => s.GetRequiredService<ClockWatch>());
         AddWeb(builder.Services, at.Secure);
         configure?.Invoke(builder);
 
@@ -67,6 +69,7 @@ public static class ShopHost
         if (at.BehindProxy) app.Use(ThroughTheProxy);
         app.UseExceptionHandler("/trouble");
         app.UseStatusCodePagesWithReExecute("/trouble", "?code={0}");
+        app.Use(ShopHealth.WatchAsync);
         app.Use(SecurityHeaders);
         app.UseResponseCompression();
         app.UseStaticFiles(new StaticFileOptions
@@ -168,7 +171,7 @@ public static class ShopHost
             o.AddConcurrencyLimiter("calc", c
                 => { c.PermitLimit = Environment.ProcessorCount; c.QueueLimit = 200; c.QueueProcessingOrder = QueueProcessingOrder.OldestFirst; });
         });
-        services.AddHealthChecks().AddDbContextCheck<ShopDb>("database");
+        services.AddHealthChecks().AddDbContextCheck<ShopDb>("database").AddCheck<ShopHealth>("writing");
         services.AddResponseCompression();
     }
 
@@ -182,6 +185,8 @@ public static class ShopHost
         services.AddSingleton<ShopKeyFile>();
         services.AddScoped<Acting>();
         services.AddScoped<ShopChain>();
+        services.AddScoped<ShopBackup>();
+        services.AddSingleton<ShopHealth>();
         services.AddDbContext<ShopDb>(o => ShopDb.Configure(o, folder.DatabaseFile));
         services.AddSingleton<RecordCache>();
         services.AddSingleton<GaugeLink>();

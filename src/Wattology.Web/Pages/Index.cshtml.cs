@@ -4,14 +4,18 @@ using Wattology.Core.BookIn;
 using Wattology.Core.FollowUp;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
+using Wattology.Core.People;
 using Wattology.Core.Yard;
+using Wattology.Data;
 using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 using Wattology.Web.Hosting;
+using Wattology.Web.People;
 
 namespace Wattology.Web.Pages;
 
 /// <summary>Every open job by what it waits for, and the search.</summary>
-public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
+public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageModel
 {
     /// <summary>What a job may wait for, in words.</summary>
     public static readonly IReadOnlyList<KeyValuePair<string, string>> WaitWords =
@@ -29,6 +33,9 @@ public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
     public sealed record Group(string Title, IReadOnlyList<JobRow> Jobs);
 
     private static readonly TimeSpan Ahead = TimeSpan.FromDays(7);
+
+    /// <summary>What the owner is told of backups; null where the last one is new enough.</summary>
+    public string? BackupWord { get; private set; }
 
     /// <summary>What is searched for; null for the yard.</summary>
     [BindProperty(SupportsGet = true)]
@@ -55,6 +62,12 @@ public sealed class YardModel(JobStore jobs, ShopTimes times) : PageModel
     /// <summary>Shows the yard, or what was found.</summary>
     public async Task OnGetAsync(CancellationToken cancel)
     {
+        if (User.May(Right.ManagePeople) && !(await jobs.SettingsAsync(cancel)).Demo)
+        {
+            var last = await ShopBackup.LastAsync(db, cancel);
+            if (last is null || times.Now - last > TimeSpan.FromDays(ShopBackup.OldAfterDays)) BackupWord = last is { } at
+                ? $"The last good backup is {(times.Now - at).TotalDays:0} days old." : "There is no backup of this shop yet.";
+        }
         Q = string.IsNullOrWhiteSpace(Q) ? null : Q.Trim();
         Jobs = await jobs.YardAsync(Q, cancel);
         if (Q is null) Due = await jobs.DueAsync(times.Now + Ahead, cancel);

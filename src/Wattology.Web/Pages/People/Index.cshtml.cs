@@ -40,6 +40,9 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
     /// <summary>Whether somebody waits after wrong tries.</summary>
     public bool Waits(Person person) => guard.Waits(person.UserName!);
 
+    /// <summary>When the last good backup was made; null where there is none.</summary>
+    public DateTimeOffset? BackedUp { get; private set; }
+
     /// <summary>Whose row is open, by id.</summary>
     public string Open { get; private set; } = "";
 
@@ -47,6 +50,7 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
     public async Task OnGetAsync()
     {
         Everyone = await accounts.EveryoneAsync();
+        BackedUp = await ShopBackup.LastAsync(db);
         if (Form["minutes"].Length == 0) Form["minutes"] = (await Sessions.LockMinutesAsync(db)).ToString(System.Globalization.CultureInfo.InvariantCulture);
     }
 

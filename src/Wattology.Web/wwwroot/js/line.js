@@ -96,6 +96,7 @@
   document.addEventListener('htmx:afterOnLoad', e => { if (e.detail.successful && !mine().length && !bar.classList.contains('back')) hide(); });
   document.addEventListener('htmx:responseError', e => tell(e.detail.xhr.status === 400
     ? 'This page was opened too long ago, or under another name. Reload it: what you typed is kept here, it is not recorded yet.'
+    : e.detail.xhr.status === 507 ? 'The shop\'s disk is full: nothing was recorded. What you typed is kept here; send it again when there is room.'
     : 'The server could not do this; nothing was half-saved. What you typed is kept here. Try once more.'));
   addEventListener('offline', () => { tell(); wait(); });
   addEventListener('online', () => { probe(); });
