@@ -60,6 +60,13 @@ public static partial class TypedValue
     /// <param name="assumed">The unit meant when none is typed; the quantity's own when null.</param>
     /// <param name="usual">What the value usually is, which decides between two readings; null when nobody knows.</param>
     public static Understood Read(string text, Quantity quantity, Enum? assumed = null, UsualBand? usual = null)
+        // Drawn and converted before it is held to its field's range, it must not run over on the way.
+        => ReadAny(text, quantity, assumed, usual) is var read && Math.Abs(read.Value ?? 0) <= Largest ? read
+            : new(null, null, "This number is too large to mean anything.", []);
+
+    private const double Largest = 1e15;
+
+    private static Understood ReadAny(string text, Quantity quantity, Enum? assumed, UsualBand? usual)
     {
         var shown = text.Trim();
         Understood No(string fault, params Offer[] offers) => new(null, null, fault, offers);

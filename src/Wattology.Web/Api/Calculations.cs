@@ -61,9 +61,7 @@ public static class CalculationApi
     {
         if (!await keys.AllowsAsync(request.HttpContext)) return Results.Problem("Sign in, or send a key that the owner made: 'Authorization: Bearer KEY'.",
             statusCode: 401);
-        if (request.ContentLength > LongestInput) return Results.Problem("Too long.", statusCode: 413);
-        using var reader = new StreamReader(request.Body, Encoding.UTF8);
-        var text = await reader.ReadToEndAsync(request.HttpContext.RequestAborted);
+        if (await ReadAsync(request) is not { } text) return Results.Problem($"Too long: {LongestInput} bytes are read.", statusCode: 413);
         try { return Results.Text(Catalogue.Run(calculation, text), "application/json", Encoding.UTF8); }
         catch (InputRefusedException refused)
         {
@@ -71,4 +69,20 @@ public static class CalculationApi
                 extensions: new Dictionary<string, object?> { ["errors"] = refused.Faults.ByPath });
         }
     }
+
+    // What a client does not say of its length is counted while it is read.
+    private static async Task<string?> ReadAsync(HttpRequest request)
+    {
+        if (request.ContentLength > LongestInput) return null;
+        using var read = new MemoryStream();
+        var buffer = new byte[81_920];
+        for (int count; (count = await request.Body.ReadAsync(buffer, request.HttpContext.RequestAborted)) > 0;)
+        {
+            if (read.Length + count > LongestInput) return null;
+            read.Write(buffer, 0, count);
+        }
+        return Encoding.UTF8.GetString(read.GetBuffer(), 0, (int)read.Length).TrimStart(ByteOrderMark);
+    }
+
+    private const char ByteOrderMark = (char)0xFEFF;
 }

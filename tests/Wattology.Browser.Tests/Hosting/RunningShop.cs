@@ -41,7 +41,8 @@ public sealed class RunningShop : IAsyncDisposable
     /// <summary>Ends the application and starts it again on the same folder and port.</summary>
     /// <param name="dark">How long it is gone.</param>
     /// <param name="kill">Killed as a cut of the power would; asked to end otherwise.</param>
-    public async Task StartAgainAsync(TimeSpan dark, bool kill)
+    /// <param name="then">What is looked at while it is gone.</param>
+    public async Task StartAgainAsync(TimeSpan dark, bool kill, Action? then = null)
     {
         if (kill) _process.Kill(true);
         else
@@ -51,6 +52,7 @@ public sealed class RunningShop : IAsyncDisposable
         }
         await _process.WaitForExitAsync();
         _process.Dispose();
+        then?.Invoke();
         await Task.Delay(dark);
         _process = Run(_args);
         await ComesUpAsync();

@@ -223,6 +223,21 @@ public sealed class ShopFolderTests
     }
 
     [Fact]
+    public async Task What_is_acknowledged_is_flushed_to_the_disk_first()
+    {
+        await using var server = await ShopServer.StartAsync();
+        await server.WithAsync(async s =>
+        {
+            var db = s.GetRequiredService<ShopDb>();
+            await db.Database.OpenConnectionAsync();
+            await using var command = db.Database.GetDbConnection().CreateCommand();
+            command.CommandText = "PRAGMA synchronous";
+            // FULL: the log is flushed at each commit, not now and then.
+            Assert.Equal(2L, await command.ExecuteScalarAsync());
+        });
+    }
+
+    [Fact]
     public async Task A_clock_that_is_set_is_written_down_and_one_that_runs_is_not()
     {
         var clock = new SetClock(new DateTimeOffset(2031, 3, 4, 9, 30, 0, TimeSpan.Zero));
