@@ -100,7 +100,8 @@ internal static partial class KillRun
     {
         using var form = new FormUrlEncodedContent(new Dictionary<string, string>
         {
-            ["__RequestVerificationToken"] = Token(await client.GetStringAsync(new Uri("/sign-in", UriKind.Relative))), ["user"] = "ada", ["password"] = Password,
+            ["__RequestVerificationToken"] = Token(await client.GetStringAsync(new Uri("/sign-in", UriKind.Relative))), ["user"] = "ada",
+                ["password"] = Password,
         });
         using var answer = await client.PostAsync(new Uri("/sign-in", UriKind.Relative), form);
         return answer.StatusCode == HttpStatusCode.Redirect ? Token(await client.GetStringAsync(new Uri($"/jobs/{job}/crankcase", UriKind.Relative)))
@@ -152,7 +153,8 @@ internal static partial class KillRun
             services.GetRequiredService<ShopKeyFile>());
         var ada = new Person { UserName = "ada", Name = "Ada Quill", Role = Role.Technician };
         await services.GetRequiredService<UserManager<Person>>().CreateAsync(ada, Password);
-        return await services.GetRequiredService<JobStore>().BookInAsync(new Author(ada.Id, ada.Name, ada.Role), new EntryDraft(new BookedIn("", "Mill Lane Saws",
+        return await services.GetRequiredService<JobStore>().BookInAsync(new Author(ada.Id, ada.Name, ada.Role), new EntryDraft(new BookedIn("",
+            "Mill Lane Saws",
             "Smokes blue.", "SAW 4", "Saw mill engine", "Brannock D3", JobKind.MakersSpec, BoostControl.WastegateCanister, Fuel.Diesel, false, false, 1,
             RunHours: 1200), Known.Told), []);
     });
@@ -160,7 +162,8 @@ internal static partial class KillRun
     private static Task<Outcome> ProveAsync(string folder, int kills, List<string> acknowledged) => WithAsync(folder, async services =>
     {
         var kept = (await services.GetRequiredService<ShopDb>().Entries.AsNoTracking().Select(e => e.Once).ToListAsync()).ToHashSet();
-        return new Outcome(kills, acknowledged.Count, acknowledged.Count(a => !kept.Contains(a)), (await services.GetRequiredService<Verifier>().VerifyAsync()).Faults);
+        return new Outcome(kills, acknowledged.Count, acknowledged.Count(a => !kept.Contains(a)),
+            (await services.GetRequiredService<Verifier>().VerifyAsync()).Faults);
     });
 
     private static async Task<T> WithAsync<T>(string path, Func<IServiceProvider, Task<T>> act)

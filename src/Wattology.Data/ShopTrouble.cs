@@ -45,7 +45,8 @@ public static class ShopTrouble
     /// <summary>The same for whoever starts a shop: what is wrong, and what to do.</summary>
     public static ShopTroubleException Named(TroubleKind kind, string folder, Exception? inner = null) => new(kind, kind switch
     {
-        TroubleKind.Damaged => $"The database in {folder} is damaged and is not touched. Put the shop back from the latest backup: './wattology restore BACKUP --data "
+        TroubleKind.Damaged =>
+            $"The database in {folder} is damaged and is not touched. Put the shop back from the latest backup: './wattology restore BACKUP --data "
             + "AN-EMPTY-FOLDER'. Keep the damaged folder until that is done.",
         TroubleKind.Full => $"The disk that holds {folder} is full. Make room, and start again; nothing was changed.",
         _ => $"{folder} cannot be written to. Its owner must be whoever starts the shop, and the disk must not be mounted read-only.",

@@ -24,7 +24,8 @@ public sealed record SweepSettings([Bounds(0.1, 100)] double StickPct = 6, [Boun
 /// <param name="Samples">Samples in time order, 8 to 200,000, at least 8 with a feedback.</param>
 /// <param name="Limits">What it is judged by; no verdict but dead where nothing is given.</param>
 /// <param name="Settings">How it is read; as usual when null.</param>
-public sealed record SweepInput([Most(SampleTimes.Most)] IReadOnlyList<SweepSample> Samples, SweepFigures? Limits = null, SweepSettings? Settings = null) : IHasRules
+public sealed record SweepInput([Most(SampleTimes.Most)] IReadOnlyList<SweepSample> Samples, SweepFigures? Limits = null, SweepSettings? Settings = null)
+    : IHasRules
 {
     /// <summary>The fewest samples with a feedback.</summary>
     public const int FewestSamples = 8;

@@ -5,7 +5,8 @@ using Wattology.Core.People;
 
 namespace Wattology.Core.Jobs;
 
-/// <summary>What the entries of a job file keep to beside their shapes and their chain: all that an application that records jobs would never have written.</summary>
+/// <summary>What the entries of a job file keep to beside their shapes and their chain: all that an application that records jobs would never have
+/// written.</summary>
 internal static class JobFileRules
 {
     private const int LongestName = 200, LongestId = 100;

@@ -30,7 +30,8 @@ public sealed record TraceSpan([Bounds(0, 1e9)] double FromS, [Bounds(0, 1e9)] d
 /// <param name="EngineStillUntilS">Until when the engine stood still, s from the first sample: what the gauge shows till then is its own offset. Found from
 /// the trace's beginning when null.</param>
 /// <param name="Settings">How it is read; as usual when null.</param>
-public sealed record PressureTraceInput([Most(SampleTimes.Most)] IReadOnlyList<PressureSample> Samples, TraceSpan? HotIdle = null, [Bounds(0, 1e9)] double? EngineStillUntilS = null,
+public sealed record PressureTraceInput([Most(SampleTimes.Most)] IReadOnlyList<PressureSample> Samples, TraceSpan? HotIdle = null, [Bounds(0, 1e9)] double?
+    EngineStillUntilS = null,
     TraceSettings? Settings = null) : IHasRules
 {
     private const int FewestSamples = 5;

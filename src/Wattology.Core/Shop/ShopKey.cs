@@ -35,7 +35,8 @@ public sealed class ShopPublicKey
     public bool Proves(string hash, string signature)
     {
         Span<byte> bytes = stackalloc byte[64];
-        return Convert.TryFromBase64String(signature, bytes, out var written) && written == bytes.Length && hash.Length == 64 && hash.All(char.IsAsciiHexDigitLower)
+        return Convert.TryFromBase64String(signature, bytes, out var written) && written == bytes.Length && hash.Length == 64 &&
+            hash.All(char.IsAsciiHexDigitLower)
             && _key.VerifyHash(Convert.FromHexString(hash), bytes, DSASignatureFormat.IeeeP1363FixedFieldConcatenation);
     }
 }

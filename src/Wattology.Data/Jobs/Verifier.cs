@@ -139,10 +139,12 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         {
             var at = (JsonForm.WordOf(now.Kind), now.Of);
             if (!left.Remove(at, out var state)) faults.Add($"{ShopStates.Words(now)} was put in past the application: the shop's chain does not know it.");
-            else if (state != now.State && now.Kind != ShopSubject.Job) faults.Add($"{ShopStates.Words(now)} was changed past the application: it is not as the "
+            else if (state != now.State &&
+                now.Kind != ShopSubject.Job) faults.Add($"{ShopStates.Words(now)} was changed past the application: it is not as the "
                 + "shop's chain holds it.");
         }
-        faults.AddRange(left.Keys.Select(k => $"{ShopStates.Words(new(JsonForm.ValueOf<ShopSubject>(k.Kind)!.Value, k.Of, "", ""))} was removed past the application: "
+        faults.AddRange(left.Keys.Select(k =>
+            $"{ShopStates.Words(new(JsonForm.ValueOf<ShopSubject>(k.Kind)!.Value, k.Of, "", ""))} was removed past the application: "
             + "the shop's chain holds it still."));
         return faults;
     }

@@ -21,7 +21,8 @@ public sealed record BackedUpFile(string Path, long Bytes, string Sha256);
 /// <param name="Code">The code of the shop's chain as it stands in the copy.</param>
 /// <param name="Key">The fingerprint of the shop's key.</param>
 /// <param name="Files">Every file of it but the manifest.</param>
-public sealed record BackupManifest(string Format, int Version, DateTimeOffset Made, string Code, string Key, [Most(2_000_000)] IReadOnlyList<BackedUpFile> Files);
+public sealed record BackupManifest(string Format, int Version, DateTimeOffset Made, string Code, string Key,
+    [Most(2_000_000)] IReadOnlyList<BackedUpFile> Files);
 
 /// <summary>Copies a shop while it is served, and puts one back. A copy is whole or it is none: it is made under another name, read again after it was
 /// written, and named last.</summary>
@@ -55,7 +56,8 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
     public async Task<BackupManifest> MakeAsync(string to, Func<ShopFolder, Task<IReadOnlyList<string>>> prove, CancellationToken cancel = default)
     {
         to = Path.GetFullPath(to);
-        if (Directory.Exists(to) || File.Exists(to)) throw new RefusedException($"{to} is there already. Each backup has a folder of its own: choose another name.");
+        if (Directory.Exists(to) ||
+            File.Exists(to)) throw new RefusedException($"{to} is there already. Each backup has a folder of its own: choose another name.");
         if (await ShopChain.LastAsync(db, cancel) is null) throw new RefusedException("There is nothing to back up yet.");
         var copy = new ShopFolder(to + Unfinished);
         try
@@ -71,7 +73,8 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
                 one.CommandText = "PRAGMA journal_mode=DELETE";
                 await one.ExecuteNonQueryAsync(cancel);
             }
-            foreach (var own in new[] { folder.Keys, folder.Photos, folder.Traces }) await CopyAsync(own, Path.Combine(copy.Path, Path.GetFileName(own)), cancel);
+            foreach (var own in new[] { folder.Keys, folder.Photos, folder.Traces }) await CopyAsync(own, Path.Combine(copy.Path, Path.GetFileName(own)),
+                cancel);
             var files = new List<BackedUpFile>();
             foreach (var file in Directory.EnumerateFiles(copy.Path, "*", SearchOption.AllDirectories).Order(StringComparer.Ordinal))
                 files.Add(await ReadAsync(copy.Path, file, cancel));
@@ -85,7 +88,8 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
             var manifest = new BackupManifest(Format, Version, clock.GetUtcNow(), head.Head.Code, key, files);
             await File.WriteAllTextAsync(Path.Combine(copy.Path, ManifestName), JsonSerializer.Serialize(manifest, JsonForm.Options) + "\n", cancel);
             Directory.Move(copy.Path, to);
-            await chain.NoteAsync(db, new ShopState(ShopSubject.Backup, Path.GetFileName(to), head.Hash, JsonSerializer.Serialize(new { manifest.Code, Files = files.Count },
+            await chain.NoteAsync(db, new ShopState(ShopSubject.Backup, Path.GetFileName(to), head.Hash, JsonSerializer.Serialize(new { manifest.Code,
+                Files = files.Count },
                 JsonForm.Options)), cancel);
             return manifest;
         }
@@ -104,12 +108,14 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
     {
         from = Path.GetFullPath(from);
         var manifest = await ManifestAsync(Path.Combine(from, ManifestName), cancel);
-        if (Directory.Exists(to) && Directory.EnumerateFileSystemEntries(to).Any()) throw new RefusedException($"{to} is not empty. Choose a folder that is: nothing is "
+        if (Directory.Exists(to) &&
+            Directory.EnumerateFileSystemEntries(to).Any()) throw new RefusedException($"{to} is not empty. Choose a folder that is: nothing is "
             + "overwritten.");
         foreach (var file in manifest.Files)
         {
             var path = Path.GetFullPath(Path.Combine(from, file.Path));
-            if (!path.StartsWith(from + Path.DirectorySeparatorChar, StringComparison.Ordinal)) throw new RefusedException($"{file.Path} would lie outside the backup.");
+            if (!path.StartsWith(from + Path.DirectorySeparatorChar,
+                StringComparison.Ordinal)) throw new RefusedException($"{file.Path} would lie outside the backup.");
             if (!File.Exists(path)) throw new RefusedException($"{file.Path} is missing from the backup.");
             if (await ReadAsync(from, path, cancel) != file) throw new RefusedException($"{file.Path} was changed after the backup was made.");
         }
@@ -143,7 +149,8 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
         {
             var inside = Path.GetRelativePath(from, file);
             // What is being written has no name yet, and copies of photos are made anew.
-            if (inside.StartsWith('.') || inside.StartsWith("incoming", StringComparison.Ordinal) || inside.StartsWith("copies", StringComparison.Ordinal)) continue;
+            if (inside.StartsWith('.') || inside.StartsWith("incoming", StringComparison.Ordinal) || inside.StartsWith("copies",
+                StringComparison.Ordinal)) continue;
             var target = Path.Combine(to, inside);
             Directory.CreateDirectory(Path.GetDirectoryName(target)!);
             await CopyFileAsync(file, target, cancel);

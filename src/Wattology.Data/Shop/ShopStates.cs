@@ -34,7 +34,8 @@ public static class ShopStates
         ComputeKeyRow k => new(ShopSubject.ComputeKey, Number(k.Id), Sha(Body(new { k.Name, k.Hash, k.By, k.AtMs, k.WithdrawnMs })),
             Body(new { k.Name, k.By, Withdrawn = k.WithdrawnMs is not null })),
         // What proves them is in the state and not in the body: a changed password is seen, and not to be guessed at from here.
-        Person p => new(ShopSubject.Person, p.Id, Sha(Body(new { p.UserName, p.Name, p.Role, p.Disabled, p.PasswordHash, p.PinHash, p.CodeHash, p.CodeUntilMs })),
+        Person p => new(ShopSubject.Person, p.Id, Sha(Body(new { p.UserName, p.Name, p.Role, p.Disabled, p.PasswordHash, p.PinHash, p.CodeHash,
+            p.CodeUntilMs })),
             Body(new { User = p.UserName, p.Name, p.Role, p.Disabled })),
         _ => null,
     };

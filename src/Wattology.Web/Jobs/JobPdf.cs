@@ -106,7 +106,8 @@ public static class JobPdf
         flow.Heading("Cause");
         foreach (var cause in job.Record.Causes())
         {
-            flow.Fact(job.Machine.Named("Cause", cause.Turbo), $"{Remedies.Title(cause.Cause)}, confirmed by {cause.Entry.Signer} on {times.Day(cause.Entry.At)}");
+            flow.Fact(job.Machine.Named("Cause", cause.Turbo),
+                $"{Remedies.Title(cause.Cause)}, confirmed by {cause.Entry.Signer} on {times.Day(cause.Entry.At)}");
             flow.Fact("What produced it", cause.SecondWhy);
             if (cause.Entry.Kind == "cause" && job.Record.Read<CauseConfirmed>(cause.Entry) is { Body.Disagreement.Length: > 0,
                 Outcome: RankingThen then } noted)
@@ -168,7 +169,8 @@ public static class JobPdf
         flow.Paragraph("Copies without what the camera wrote into them; each is named by the SHA-256 of its sealed file.", quiet: true);
         flow.Pictures([.. photos.Select(p => new PaperPicture(copies.GetValueOrDefault(p.Body.File), JobPhotos.MarksOn(job.Record, p.Entry.Hash),
             $"{job.Machine.Named(PhotosModel.TitleOf(p.Body.Place), p.Body.Turbo)}{(p.Body.Note.Length > 0 ? $": {p.Body.Note}" : "")}",
-            $"{p.Entry.Signer}, {times.Full(p.Entry.At)}{(p.Body.TakenAt.Length > 0 ? $", taken {p.Body.TakenAt} by the camera's clock" : "")}", p.Body.File))]);
+            $"{p.Entry.Signer}, {times.Full(p.Entry.At)}{(p.Body.TakenAt.Length > 0 ? $", taken {p.Body.TakenAt} by the camera's clock" : "")}",
+                p.Body.File))]);
     }
 
     private static void LooseEnds(PaperFlow flow, JudgedJob job)

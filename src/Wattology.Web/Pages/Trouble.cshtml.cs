@@ -18,7 +18,8 @@ public sealed class TroubleModel : PageModel
         403 => ("Not yours to do", "Your place in the shop does not allow this. The owner can change that under People."),
         400 => ("Form too old", "The form was opened in another sign-in or too long ago. Go back, reload the page, and send it again; what you typed is kept "
             + "in this browser."),
-        507 => ("Nothing recorded", "The shop's disk is full, or cannot be written to: nothing of this was recorded. What you typed is kept in this browser; send it "
+        507 => ("Nothing recorded",
+            "The shop's disk is full, or cannot be written to: nothing of this was recorded. What you typed is kept in this browser; send it "
             + "again when there is room. The owner makes room on the disk of the shop's folder."),
         413 => ("Too large", "What was sent is larger than this page takes."),
         _ => ("Something failed here", "Nothing was half-saved. Try once more; if it stays, the log in the shop's folder says what failed."),

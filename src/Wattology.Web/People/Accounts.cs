@@ -48,7 +48,8 @@ public sealed class Accounts(UserManager<Person> users, SecurityLog log, TimePro
         name = name.Trim();
         if (Fault(name) is { } fault) throw new RefusedException(fault, "name");
         if (name == person.Name) return;
-        if (await users.Users.AnyAsync(p => p.Name == name && p.Id != person.Id)) throw new RefusedException("Somebody signs with that name already; add an initial.",
+        if (await users.Users.AnyAsync(p => p.Name == name &&
+            p.Id != person.Id)) throw new RefusedException("Somebody signs with that name already; add an initial.",
             "name");
         var was = person.Name;
         person.Name = name;
@@ -121,6 +122,7 @@ public sealed class Accounts(UserManager<Person> users, SecurityLog log, TimePro
         public static readonly Person One = new() { UserName = "" };
         private static string? _hash;
 
-        public static string Hash(IPasswordHasher<Person> hasher) => _hash ??= hasher.HashPassword(One, Convert.ToHexString(RandomNumberGenerator.GetBytes(16)));
+        public static string Hash(IPasswordHasher<Person> hasher) => _hash ??= hasher.HashPassword(One,
+            Convert.ToHexString(RandomNumberGenerator.GetBytes(16)));
     }
 }

@@ -40,7 +40,8 @@ public sealed class Passwords : IPasswordValidator<Person>
     }
 
     // Letters written as digits or signs are tried as letters too.
-    private static string Letters(string text) => text.Replace('0', 'o').Replace('1', 'i').Replace('3', 'e').Replace('4', 'a').Replace('5', 's').Replace('$', 's')
+    private static string Letters(string text) => text.Replace('0', 'o').Replace('1', 'i').Replace('3', 'e').Replace('4', 'a').Replace('5', 's').Replace('$',
+        's')
         .Replace('@', 'a').Replace('7', 't');
 
     private static bool IsRun(string text) => text.Length > 1 && (text.Zip(text.Skip(1), (a, b) => b - a).All(d => d == 1)

@@ -44,7 +44,8 @@ public sealed class SecondNames(UserManager<Person> users, SignInGuard guard)
     public async Task<(string Field, string Fault)?> SetAsync(string id, string password, string pin)
     {
         if (await users.FindByIdAsync(id) is not { } person) return ("", "There is no such account.");
-        if (guard.Enter(person.UserName!, OwnPage) is { } wait) return ("password", $"Too many wrong passwords: wait {Math.Ceiling(wait.TotalSeconds):0} seconds.");
+        if (guard.Enter(person.UserName!, OwnPage) is { } wait) return ("password",
+            $"Too many wrong passwords: wait {Math.Ceiling(wait.TotalSeconds):0} seconds.");
         if (!await users.CheckPasswordAsync(person, password)) return ("password", "This is not your password.");
         guard.Right(person.UserName!, OwnPage);
         if (pin.Length is < LeastDigits or > MostDigits || !pin.All(char.IsAsciiDigit)) return ("pin", $"A pin has {LeastDigits} to {MostDigits} digits.");

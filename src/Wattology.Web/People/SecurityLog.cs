@@ -19,7 +19,8 @@ public sealed class SecurityLog(ShopFolder folder) : IDisposable
 {
     private const string Name = "security-";
 
-    private readonly Lazy<Logger> _log = new(() => new LoggerConfiguration().WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, Name + ".jsonl"),
+    private readonly Lazy<Logger> _log = new(() => new LoggerConfiguration().WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, Name
+        + ".jsonl"),
         rollingInterval: RollingInterval.Month, retainedFileCountLimit: null, fileSizeLimitBytes: null, shared: true).CreateLogger());
 
     /// <summary>Writes a line.</summary>

@@ -27,7 +27,8 @@ public static class Sessions
     public static bool IsLocked(this ClaimsPrincipal user) => user.HasClaim(c => c.Type == LockedClaim);
 
     /// <summary>After how many minutes without a touch a tablet locks; 0 never.</summary>
-    public static async Task<int> LockMinutesAsync(ShopDb db) => int.TryParse((await db.Settings.AsNoTracking().FirstOrDefaultAsync(s => s.Key == LockKey))?.Value,
+    public static async Task<int> LockMinutesAsync(ShopDb db) => int.TryParse((await db.Settings.AsNoTracking().FirstOrDefaultAsync(s =>
+        s.Key == LockKey))?.Value,
         out var minutes) ? minutes : UsualLockMinutes;
 
     /// <summary>Proves a cookie at each request.</summary>

@@ -7,14 +7,16 @@ using Wattology.Core.Yard;
 
 namespace Wattology.Core.Tests.Jobs;
 
-/// <summary>A program in another language, written from the description of the job file alone, comes to the same hashes for whatever may stand in one.</summary>
+/// <summary>A program in another language, written from the description of the job file alone, comes to the same hashes for whatever may stand in
+/// one.</summary>
 public sealed class JobFileElsewhereTests
 {
     // What programs spell differently, or take for the end of a line, or leave out; each alone and among others.
     private static readonly string[] Odd =
     [
         "🔧", "𐐷", "\u2028", "\u2029", "\u00A0", "\u007F", "\u0080", "\u009F", "\u0085", "\uFEFF", "\uFFFD", "\uE000", "\uD7FF", "\u0000", "\u0001", "\b",
-        "\t", "\n", "\u000B", "\f", "\r", "\u001F", "\"", "\\", "/", "'", "<", ">", "&", "+", "é", "e\u0301", "ß", "漢", "\u200D", "\\u0041", "\\n", "{", "]", "  ",
+        "\t", "\n", "\u000B", "\f", "\r", "\u001F", "\"", "\\", "/", "'", "<", ">", "&", "+", "é", "e\u0301", "ß", "漢", "\u200D", "\\u0041", "\\n", "{", "]",
+            "  ",
     ];
 
     [Fact]
@@ -52,7 +54,8 @@ public sealed class JobFileElsewhereTests
         while (entries.Count < 1000)
         {
             var by = new Author(Name(random), Name(random), (Role)random.Next(3));
-            entries.Add(Chain.Seal(first.Job, entries[^1], first.At.AddMilliseconds(random.NextInt64(20L * 365 * 86_400_000)), by, CheckList.Kinds.Of(typeof(Waiting)),
+            entries.Add(Chain.Seal(first.Job, entries[^1], first.At.AddMilliseconds(random.NextInt64(20L * 365 * 86_400_000)), by,
+                CheckList.Kinds.Of(typeof(Waiting)),
                 new EntryDraft(new Waiting(WaitsFor.Parts, Text(random)), (Known)random.Next(5), Name(random), null, Text(random), null,
                     new Dictionary<string, string> { [Text(random)] = Text(random), ["note"] = Text(random) }, $"{entries.Count}{Name(random)}"),
                 stage: (WorkStage)random.Next(15), second: random.Next(3) == 0 ? by : null));

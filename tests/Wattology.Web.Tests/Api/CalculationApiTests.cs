@@ -44,7 +44,8 @@ public sealed class CalculationApiTests
         var shown = await owner.GetAsync("/keys");
         var key = System.Text.RegularExpressions.Regex.Match(shown.Said(".said"), "[0-9a-f]{64}").Value;
         Assert.DoesNotContain(key, (await owner.GetAsync("/keys")).Text);
-        Assert.DoesNotContain(key, string.Join(' ', await server.WithAsync(async s => (await s.GetRequiredService<ComputeKeys>().AllAsync()).Select(k => k.Hash))));
+        Assert.DoesNotContain(key, string.Join(' ', await server.WithAsync(async s => (await s.GetRequiredService<ComputeKeys>().AllAsync()).Select(k =>
+            k.Hash))));
         program.Key = key;
         Assert.Equal(HttpStatusCode.OK, await AsksAsync(program));
         // A key computes, and opens nothing else.

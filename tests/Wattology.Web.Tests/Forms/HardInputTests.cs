@@ -13,7 +13,8 @@ public sealed class HardInputTests
     // Numbers as keyboards of other scripts, programs and mistakes write them.
     private static readonly string[] Numbers =
     [
-        "٣٫٥", "۱۲", "१२", "１２", "𝟙𝟚", new string('9', 400), "0." + new string('0', 400) + "1", "1e308", "1e-320", "4.9e-324", "-0", "NaN", "∞", "1e400", "½", "\ud800",
+        "٣٫٥", "۱۲", "१२", "１２", "𝟙𝟚", new string('9', 400), "0." + new string('0', 400) + "1", "1e308", "1e-320", "4.9e-324", "-0", "NaN", "∞", "1e400",
+            "½", "\ud800",
         "0x10", "1\u00002", "12\u200b", "١٬٢٣٤", "--1", "+-1", "1,2,3.4", "e", ".", "-", " ", "\u202e12",
     ];
 
@@ -34,7 +35,8 @@ public sealed class HardInputTests
             var recorded = answer.Status == HttpStatusCode.Redirect;
             Assert.Equal(before + (recorded ? 1 : 0), await CountAsync(server));
             if (answer.Status == HttpStatusCode.UnprocessableEntity) Assert.NotEmpty(answer.Said(".fault-list li"));
-            Assert.Equal(HttpStatusCode.OK, (await jory.GetAsync($"/understand?field=x&measure=pressure&x={Uri.EscapeDataString(number.Replace('\ud800', '?'))}")).Status);
+            Assert.Equal(HttpStatusCode.OK,
+                (await jory.GetAsync($"/understand?field=x&measure=pressure&x={Uri.EscapeDataString(number.Replace('\ud800', '?'))}")).Status);
         }
         Assert.Empty(await server.VerifyAsync());
         Assert.Equal(HttpStatusCode.OK, (await jory.GetAsync(job)).Status);
@@ -47,7 +49,8 @@ public sealed class HardInputTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
-        foreach (var date in new[] { "0001-01-01T00:00", "9999-12-31T23:59", "9999-12-31T23:59-14:00", "0001-01-01T00:00+14:00", "2031-02-30T10:00", "today", "" })
+        foreach (var date in new[] { "0001-01-01T00:00", "9999-12-31T23:59", "9999-12-31T23:59-14:00", "0001-01-01T00:00+14:00", "2031-02-30T10:00", "today",
+            "" })
         {
             var answer = await jory.PostAsync(job, ("for", "parts"), ("note", "pipe"), ("promised", date));
             Assert.True(answer.Status is HttpStatusCode.Redirect or HttpStatusCode.UnprocessableEntity, $"{date}: {answer.Status}");
@@ -73,7 +76,8 @@ public sealed class HardInputTests
             ("corrects", "none such")])).Status is var s && s == HttpStatusCode.Redirect ? HttpStatusCode.UnprocessableEntity : s);
         // What is typed into a file's name goes into no header as it is.
         await jory.GetAsync("/book-in");
-        foreach (var path in new[] { "/file.pdf", "/file.json", "/file.zip", "/follow-up.ics" }) Assert.Equal(HttpStatusCode.OK, (await jory.GetAsync(job + path)).Status);
+        foreach (var path in new[] { "/file.pdf", "/file.json", "/file.zip", "/follow-up.ics" }) Assert.Equal(HttpStatusCode.OK, (await jory.GetAsync(job
+            + path)).Status);
         var desk = await server.VisitAsync("wyn");
         await desk.GetAsync("/import");
         foreach (var name in new[] { new string('n', 3000) + ".json", "a\u0001b.json", "..\\..\\x.json", "😀.json" })

@@ -222,7 +222,8 @@ public sealed class Visitor
         return await ReadAsync(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
     }
 
-    public async Task<Answer> SendContentAsync(string path, HttpContent content) => await ReadAsync(await _client.PostAsync(new Uri(path, UriKind.Relative), content));
+    public async Task<Answer> SendContentAsync(string path, HttpContent content) => await ReadAsync(await _client.PostAsync(new Uri(path, UriKind.Relative),
+        content));
 
     public Task<HttpResponseMessage> StreamAsync(string path, CancellationToken stop) => _client.GetAsync(new Uri(path, UriKind.Relative),
         HttpCompletionOption.ResponseHeadersRead, stop);

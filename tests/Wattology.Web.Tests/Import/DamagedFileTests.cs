@@ -48,7 +48,8 @@ public sealed class DamagedFileTests
         await desk.GetAsync("/import");
         string With(int at, Func<Entry, Entry> change) => Sealed(told.Select((e, i) => i == at ? change(e) : e));
         string Number(string number) => With(0, e => e with { Body = e.Body.Replace("J-1001", number, StringComparison.Ordinal) });
-        var back = Chain.Seal(told[0].Job, told[^1], told[^1].At, new("x", "Eve", Role.Owner), TakenBack.Kind, new EntryDraft(new TakenBack(told[0].Hash, "no")));
+        var back = Chain.Seal(told[0].Job, told[^1], told[^1].At, new("x", "Eve", Role.Owner), TakenBack.Kind, new EntryDraft(new TakenBack(told[0].Hash,
+            "no")));
         foreach (var (file, path) in new[]
         {
             (Number("J-9223372036854775807"), "entries.0.body.number"), (Number("J-1001\u200B"), "entries.0.body.number"),
@@ -70,7 +71,8 @@ public sealed class DamagedFileTests
             Assert.Contains(path, answer.Said(".fault-list"));
         }
         Assert.Equal(0, await other.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.CountAsync()));
-        Assert.Equal(HttpStatusCode.Redirect, (await desk.UploadAsync("/import", [("file", "x.json", Encoding.UTF8.GetBytes(Number("J-999999999")))], null)).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await desk.UploadAsync("/import", [("file", "x.json", Encoding.UTF8.GetBytes(Number("J-999999999")))],
+            null)).Status);
         // Its number does not carry this shop's own row away.
         var jory = await other.VisitAsync("jory");
         Assert.Contains("J-1001", (await jory.GetAsync(await jory.BookInAsync())).Said("h1"));
@@ -137,7 +139,8 @@ internal static class Damage
 {
     public const int FilesInTests = 400, DatabasesInTests = 100;
 
-    private static readonly string[] Odd = ["null", "[]", "{}", "true", "-1", "1e400", "\"\"", "\"\\ud800\"", "\"\\u0000\"", "123456789012345678901234567890", "\"x\"", "[[[[[[[["];
+    private static readonly string[] Odd = ["null", "[]", "{}", "true", "-1", "1e400", "\"\"", "\"\\ud800\"", "\"\\u0000\"",
+        "123456789012345678901234567890", "\"x\"", "[[[[[[[["];
 
     public static string Change(string text, Random random)
     {

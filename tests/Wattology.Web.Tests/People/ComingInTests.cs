@@ -18,7 +18,8 @@ public sealed class ComingInTests
 
     private static async Task<bool> IsInAsync(Visitor visitor) => (await visitor.GetAsync("/")).Status == HttpStatusCode.OK;
 
-    private static Task<Answer> TryAsync(Visitor visitor, string user, string password) => visitor.PostAsync("/sign-in", ("user", user), ("password", password));
+    private static Task<Answer> TryAsync(Visitor visitor, string user, string password) => visitor.PostAsync("/sign-in", ("user", user), ("password",
+        password));
 
     private static async Task<Visitor> AtDoorAsync(ShopServer server, string from = "10.0.0.7")
     {
@@ -213,7 +214,8 @@ public sealed class ComingInTests
         var id = await IdAsync(server, "maren");
         foreach (var how in new[] { "Disable", "Role" })
             Assert.Contains("the only owner", (await owner.PostAsync($"/people?handler={how}", ("user", id), ("role", "desk"))).Said(".fault-list"));
-        Assert.Contains("Somebody signs with that name", (await owner.PostAsync("/people?handler=Rename", ("user", id), ("new_name", "Wyn H"))).Said(".fault-list"));
+        Assert.Contains("Somebody signs with that name", (await owner.PostAsync("/people?handler=Rename", ("user", id), ("new_name",
+            "Wyn H"))).Said(".fault-list"));
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/");
         Assert.Equal(HttpStatusCode.Forbidden, (await jory.PostAsync("/people?handler=Disable", ("user", id))).Status);

@@ -172,7 +172,8 @@ public sealed class ShopChainTests
         await using var elsewhere = await ShopServer.StartAsync();
         var desk = await elsewhere.VisitAsync("wyn");
         await desk.GetAsync("/import");
-        Assert.Equal(HttpStatusCode.Redirect, (await desk.UploadAsync("/import", [("file", "their.json", System.Text.Encoding.UTF8.GetBytes(file.Text))], null)).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await desk.UploadAsync("/import", [("file", "their.json", System.Text.Encoding.UTF8.GetBytes(file.Text))],
+            null)).Status);
         var brought = await elsewhere.WithAsync(s => s.GetRequiredService<ShopDb>().ShopEntries.SingleAsync(e => e.Kind == "brought-in"));
         Assert.Equal("Wyn H", brought.By);
         Assert.Contains("their.json", brought.Body);
@@ -233,7 +234,8 @@ public sealed class ShopChainTests
             Assert.Contains(said, refused.Faults.ByPath["shop"]);
         }
 
-        static string Value(string text, string field) => System.Text.RegularExpressions.Regex.Match(MarkOf(text), $"\"{field}\": \"([^\"]+)\"").Groups[1].Value;
+        static string Value(string text, string field) => System.Text.RegularExpressions.Regex.Match(MarkOf(text),
+            $"\"{field}\": \"([^\"]+)\"").Groups[1].Value;
     }
 
     [Fact]
@@ -330,7 +332,8 @@ public sealed class ShopChainTests
         string? prev = null;
         foreach (var entry in rows.Select(r => r.ToEntry()))
         {
-            var told = entry with { Body = entry.Seq == 3 ? entry.Body.Replace("0.4", "0.3", StringComparison.Ordinal) : entry.Body, Prev = prev ?? entry.Prev };
+            var told = entry with { Body = entry.Seq == 3 ? entry.Body.Replace("0.4", "0.3", StringComparison.Ordinal) : entry.Body, Prev = prev ??
+                entry.Prev };
             prev = told.ComputeHash();
             sql += $"UPDATE Entries SET Body = '{told.Body}', Prev = '{told.Prev}', Hash = '{prev}' WHERE Job = '{job}' AND Seq = {entry.Seq};";
         }

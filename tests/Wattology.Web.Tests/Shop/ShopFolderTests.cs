@@ -260,7 +260,8 @@ public sealed class ShopFolderTests
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job);
-        for (var i = 0; i < 12; i++) await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "0.4"), ("running", "idle"), ("known", "seen"), ("once", $"{i}"));
+        for (var i = 0; i < 12; i++) await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "0.4"), ("running", "idle"), ("known", "seen"), ("once",
+            $"{i}"));
         new ShopFolder(server.Folder).Settle();
         var whole = await File.ReadAllBytesAsync(server.DatabaseFile);
         var was = await SaidAsync(server);
@@ -291,7 +292,8 @@ public sealed class ShopFolderTests
     private static Task<string> SaidAsync(ShopServer server) => server.WithAsync(async s =>
     {
         var db = s.GetRequiredService<ShopDb>();
-        return string.Join('\n', (await db.Entries.AsNoTracking().OrderBy(e => e.Job).ThenBy(e => e.Seq).ToListAsync()).Select(e => e.ToEntry().ComputeHash() + e.Hash)
+        return string.Join('\n', (await db.Entries.AsNoTracking().OrderBy(e => e.Job).ThenBy(e => e.Seq).ToListAsync()).Select(e => e.ToEntry().ComputeHash()
+            + e.Hash)
             .Concat((await db.ShopEntries.AsNoTracking().OrderBy(e => e.Seq).ToListAsync()).Select(e => e.ToEntry().ComputeHash() + e.Signature)));
     });
 }

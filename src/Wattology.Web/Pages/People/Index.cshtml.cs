@@ -60,7 +60,8 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
 
     /// <summary>Makes somebody something else in the shop.</summary>
     public Task<IActionResult> OnPostRoleAsync(string user, string role) => ChangeAsync(user, async (p, by) => await accounts.ChangeRoleAsync(p,
-        JsonForm.ValueOf<Role>(role ?? "") ?? throw new RefusedException("Choose what they are in the shop."), by), p => $"{p.Name} is {JsonForm.Plain(p.Role)} now.");
+        JsonForm.ValueOf<Role>(role ?? "") ?? throw new RefusedException("Choose what they are in the shop."), by), p =>
+            $"{p.Name} is {JsonForm.Plain(p.Role)} now.");
 
     /// <summary>Lets somebody in no more.</summary>
     public Task<IActionResult> OnPostDisableAsync(string user) => ChangeAsync(user, (p, by) => accounts.DisableAsync(p, true, by),
@@ -87,7 +88,8 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
     /// <summary>Sets after how many minutes a tablet locks.</summary>
     public async Task<IActionResult> OnPostLockAsync(string minutes)
     {
-        if (!int.TryParse(minutes, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var after) || after > MostLock)
+        if (!int.TryParse(minutes, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var after) ||
+            after > MostLock)
         {
             Form["minutes"] = minutes ?? "";
             Form.Faults.Add("minutes", $"Whole minutes, 0 to {MostLock}; 0 never locks.");
@@ -104,7 +106,8 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
     private Task<IActionResult> CodeAsync(string user, bool reset)
     {
         var code = "";
-        return ChangeAsync(user, async (p, by) => code = await accounts.GiveCodeAsync(p, reset, by), p => $"One-time code for {p.Name}: {code[..4]}-{code[4..]}. "
+        return ChangeAsync(user, async (p, by) => code = await accounts.GiveCodeAsync(p, reset, by), p =>
+            $"One-time code for {p.Name}: {code[..4]}-{code[4..]}. "
             + $"It is shown once and holds for {Accounts.CodeHolds.TotalHours:0} hours.{(reset ? " The old password holds no longer." : "")}");
     }
 
