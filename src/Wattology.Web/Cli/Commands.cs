@@ -222,6 +222,8 @@ public static class Commands
             Console.WriteLine("Scan it with the tablet; the page 'Put it on a tablet' shows it again, beside the fingerprint.");
         }
         Console.WriteLine($"Data in {folder.Path}");
+        Console.WriteLine($"The shop signs with the key {app.Services.GetRequiredService<ShopKeyFile>().Key.Public.Fingerprint}; it stands on every file and page "
+            + "that leaves. Keep it on paper.");
         if (demo)
         {
             Console.WriteLine($"Demo sign-ins, one touch on the sign-in page{(at.OnlyHere ? "" : " of this machine")}, or with the password "

@@ -177,7 +177,7 @@ public sealed class PartsPageTests
         await jory.PostAsync(job + "/snags", ("kind", "snag"), ("step", "triage"), ("words", "The sensor lies behind the pump."));
         var next = await jory.BookInAsync();
         Assert.Contains("The sensor lies behind the pump.", (await jory.GetAsync(next + "/triage")).Said(".snag"));
-        var snag = (await jory.GetAsync(job + "/file.json")).Text.Split("\"hash\": \"")[^1].Split('"')[0];
+        var snag = (await jory.GetAsync(job + "/file.json")).Text.Split("\"shop\"")[0].Split("\"hash\": \"")[^1].Split('"')[0];
         Assert.Contains("takes owner", (await jory.PostAsync(next + "/snags?handler=Retire", ("entry", snag), ("why", "x"))).Said(".fault-list"));
         var maren = await server.VisitAsync("maren");
         await maren.GetAsync(next + "/snags");
