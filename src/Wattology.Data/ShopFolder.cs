@@ -88,13 +88,13 @@ public sealed class ShopFolder
     }
 
     /// <summary>Brings the database to the present form; a copy of the file is kept beside it before anything in it changes.</summary>
-    /// <exception cref="RefusedException">The database was made by a later version, or by one from before the format was settled.</exception>
+    /// <exception cref="RefusedException">The key that signs the shop's chain is missing, or another.</exception>
     /// <returns>Whether the database had an older form, so that what is kept for speed is to be computed anew.</returns>
     /// <param name="db">The database.</param>
     /// <param name="chain">The shop's chain: a shop from before it had one is taken over as it stands.</param>
     /// <param name="key">The key that signs it.</param>
     /// <param name="newKey">The key is lost, and whoever holds the folder says so: the chain goes on with another.</param>
-    /// <exception cref="ShopTroubleException">The database is damaged, cannot be written to, or the disk is full.</exception>
+    /// <exception cref="ShopTroubleException">The database is damaged, of a later version, cannot be written to, or the disk is full.</exception>
     public async Task<bool> OpenAsync(ShopDb db, ShopChain chain, ShopKeyFile key, bool newKey = false)
     {
         try { return await OpenOnceAsync(db, chain, key, newKey); }
@@ -147,12 +147,14 @@ public sealed class ShopFolder
         var known = db.Database.GetMigrations().ToArray();
         var applied = (await db.Database.GetAppliedMigrationsAsync()).ToArray();
         return applied.Except(known).FirstOrDefault() is { } other
-            ? throw new RefusedException($"This shop's database is of another version of Wattology ({other}) and cannot be opened by this one.")
+            ? throw new ShopTroubleException(TroubleKind.OtherVersion, $"This shop's database is of a later version of Wattology ({other}) and cannot be opened by this "
+                + "one. Start that version; nothing was changed.")
             : (known, applied);
     }
 
     /// <summary>Proves that the database has the present form, so that it can be proved without writing to it.</summary>
-    /// <exception cref="RefusedException">It has another form.</exception>
+    /// <exception cref="RefusedException">It has an older form.</exception>
+    /// <exception cref="ShopTroubleException">It is of a later version.</exception>
     public static async Task ProveVersionAsync(ShopDb db)
     {
         var (known, applied) = await MigrationsAsync(db);

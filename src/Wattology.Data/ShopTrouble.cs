@@ -11,6 +11,8 @@ public enum TroubleKind
     ReadOnly,
     /// <summary>The disk is full.</summary>
     Full,
+    /// <summary>Another version of the application made it.</summary>
+    OtherVersion,
 }
 
 /// <summary>A shop's folder cannot be used as it is; the message says what is wrong and what to do.</summary>

@@ -11,7 +11,7 @@ namespace Wattology.Core.Actuator;
 /// <summary>A vane or gate sweep was recorded: what was asked for, and what came back.</summary>
 /// <param name="Turbo">Which turbo, from 1.</param>
 /// <param name="Samples">Samples in time order, 8 to 20,000.</param>
-public sealed record SweepRead([Bounds(1, 2)] int Turbo, IReadOnlyList<SweepSample> Samples) : EntryBody, IHasRules, IOfTurbo
+public sealed record SweepRead([Bounds(1, 2)] int Turbo, [Most(SampleTimes.Most)] IReadOnlyList<SweepSample> Samples) : EntryBody, IHasRules, IOfTurbo
 {
     /// <summary>The kind's name in records.</summary>
     public const string KindName = "sweep";

@@ -166,7 +166,9 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
     private async Task<Dictionary<string, string>> SchemaOfAsync(SqliteConnection connection)
     {
         await using var command = connection.CreateCommand();
-        command.CommandText = "SELECT type || ' ' || name, coalesce(sql, '') FROM sqlite_master WHERE name NOT LIKE 'sqlite_%' AND name NOT LIKE '__EF%'";
+        // By their whole names: a pattern would let through what is named to fit it.
+        command.CommandText = "SELECT type || ' ' || name, coalesce(sql, '') FROM sqlite_master WHERE substr(name, 1, 7) <> 'sqlite_' "
+            + "AND name NOT IN ('__EFMigrationsHistory', '__EFMigrationsLock')";
         if (db.Database.CurrentTransaction?.GetDbTransaction() is SqliteTransaction own && own.Connection == connection) command.Transaction = own;
         await using var reader = await command.ExecuteReaderAsync();
         var schema = new Dictionary<string, string>();

@@ -59,6 +59,8 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
         if (Directory.Exists(to) ||
             File.Exists(to)) throw new RefusedException($"{to} is there already. Each backup has a folder of its own: choose another name.");
         if (await ShopChain.LastAsync(db, cancel) is null) throw new RefusedException("There is nothing to back up yet.");
+        // What a backup left that was cut off is no backup.
+        if (Directory.Exists(to + Unfinished)) Directory.Delete(to + Unfinished, true);
         var copy = new ShopFolder(to + Unfinished);
         try
         {

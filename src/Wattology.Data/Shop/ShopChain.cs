@@ -95,6 +95,9 @@ public sealed class ShopChain(ShopKeyFile key, Acting acting, TimeProvider clock
         return mark.Fault(job, record.Entries.Count, record.Last.Hash) is null ? mark : null;
     }
 
+    /// <summary>The code of the latest entry; empty before the chain has begun.</summary>
+    public static async Task<string> CodeAsync(ShopDb db, CancellationToken cancel = default) => (await LastAsync(db, cancel))?.Head.Code ?? "";
+
     /// <summary>What stands at the foot of a printed page; empty before the chain has begun.</summary>
     public static async Task<string> FootAsync(ShopDb db, CancellationToken cancel = default)
         => await LastAsync(db, cancel) is { } last && await PublicKeyAsync(db, cancel) is { } key ? new ShopMark("", key, last.Head.Code, last).Foot : "";

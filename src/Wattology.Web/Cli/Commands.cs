@@ -1,6 +1,7 @@
 using System.CommandLine;
 using System.Net.Sockets;
 using System.Text.Json;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using QRCoder;
@@ -173,7 +174,8 @@ public static class Commands
     }
 
     // Apart, so that whoever starts the shop by a script knows what to do.
-    private static int CodeOf(ShopTroubleException trouble) => trouble.Kind switch { TroubleKind.Damaged => 3, TroubleKind.ReadOnly => 4, _ => 5 };
+    private static int CodeOf(ShopTroubleException trouble) => trouble.Kind switch { TroubleKind.Damaged => 3, TroubleKind.ReadOnly => 4, TroubleKind.Full => 5,
+        _ => 6 };
 
     // Opens the shop, makes the demo where it is wanted, and answers whether the shop waits for its owner.
     private static async Task<bool> OpenAsync(IServiceProvider services, ShopFolder folder, DemoWish? demo, bool newKey, CancellationToken stop)
@@ -369,6 +371,13 @@ public static class Commands
     }
 
     private static async Task<int> WithShopAsync(DirectoryInfo data, Func<IServiceProvider, Task<int>> act, Opening how = Opening.ToUse)
+    {
+        try { return await RunAsync(data, act, how); }
+        // The last to close the database brings everything into its one file.
+        finally { SqliteConnection.ClearAllPools(); }
+    }
+
+    private static async Task<int> RunAsync(DirectoryInfo data, Func<IServiceProvider, Task<int>> act, Opening how)
     {
         var make = how == Opening.ToMake;
         ShopFolder? folder;

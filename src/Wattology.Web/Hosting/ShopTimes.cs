@@ -51,7 +51,8 @@ public sealed class ShopTimes(TimeProvider clock)
     /// <summary>Reads what was typed into such a box, in the shop's zone.</summary>
     public bool TryRead(string text, out DateTimeOffset at)
     {
-        var read = DateTime.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.None, out var local);
+        // Nothing is promised nor was done in the year 1, and at the ends of time there is no room for a zone.
+        var read = DateTime.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.None, out var local) && local.Year is >= 2000 and < 2200;
         at = read ? new DateTimeOffset(local, clock.LocalTimeZone.GetUtcOffset(local)) : default;
         return read;
     }

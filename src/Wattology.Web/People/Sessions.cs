@@ -71,7 +71,7 @@ public static class Sessions
     /// <summary>Keeps a locked session from everything but being opened again, or ended.</summary>
     public static Task LetLockedWaitAsync(HttpContext context, RequestDelegate next)
     {
-        if (!context.User.IsLocked() || context.Request.Path.Value is "/locked" or "/sign-out" or "/healthz" or "/trouble") return next(context);
+        if (!context.User.IsLocked() || context.Request.Path.Value is "/locked" or "/healthz" or "/trouble") return next(context);
         var back = context.Request.Headers.ContainsKey("HX-Request") && Uri.TryCreate(context.Request.Headers["HX-Current-URL"], UriKind.Absolute, out var at)
             ? at.PathAndQuery : HttpMethods.IsGet(context.Request.Method) ? context.Request.Path + context.Request.QueryString : "/";
         var locked = "/locked?ReturnUrl=" + Uri.EscapeDataString(back);

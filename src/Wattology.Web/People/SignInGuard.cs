@@ -9,7 +9,7 @@ public sealed class SignInGuard(TimeProvider clock)
     /// <summary>How many wrong tries cost no time.</summary>
     public const int Free = 5;
 
-    private const int FreeOfAddress = 40, MostKept = 20_000;
+    private const int FreeOfAddress = 40, MostKept = 20_000, LongestName = 100;
     private static readonly TimeSpan First = TimeSpan.FromSeconds(2), Longest = TimeSpan.FromMinutes(10), Forgotten = TimeSpan.FromHours(2);
     private readonly Dictionary<(string Name, string Address), (int Tries, long From)> _tries = [];
     private readonly Lock _lock = new();
@@ -55,7 +55,13 @@ public sealed class SignInGuard(TimeProvider clock)
     private static TimeSpan Delay(int tries, int free) => tries < free ? TimeSpan.Zero
         : TimeSpan.FromTicks(Math.Min(Longest.Ticks, First.Ticks << Math.Min(20, tries - free)));
 
-    private static (string Name, string Address) Key(string name, string address) => (name.Trim().ToUpperInvariant(), address);
+    // As accounts are found, so that no other spelling of a name counts anew; and no longer than any name is.
+    private static (string Name, string Address) Key(string name, string address)
+    {
+        var plain = name.Trim();
+        if (plain.Length > LongestName) plain = plain[..LongestName];
+        return (plain.IsNormalized() ? plain.ToUpperInvariant() : plain.Normalize().ToUpperInvariant(), address);
+    }
 
     private void Sweep()
     {

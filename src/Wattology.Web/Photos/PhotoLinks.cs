@@ -1,7 +1,9 @@
 using Wattology.Core.Entries;
 using Wattology.Core.Photos;
+using Wattology.Data;
 using Wattology.Data.Jobs;
 using Wattology.Data.Photos;
+using Wattology.Data.Shop;
 
 namespace Wattology.Web.Photos;
 
@@ -35,10 +37,11 @@ public static class PhotoLinks
             http.Response.Headers.Pragma = default;
             return path is null ? Results.NotFound() : Results.File(path, "image/jpeg", entityTag: new($"\"{photo.Body.File}-{size}\""));
         }).ExcludeFromDescription();
-        app.MapGet($"/jobs/{{id}}/photos/{{entry}}/{Original}", async (string id, string entry, JobStore jobs, PhotoFiles files, HttpContext http)
+        app.MapGet($"/jobs/{{id}}/photos/{{entry}}/{Original}", async (string id, string entry, JobStore jobs, ShopDb db, PhotoFiles files,
+            HttpContext http)
             => await FindAsync(jobs, id, entry, http.RequestAborted) is { } photo && files.Has(photo.Body.File)
-                ? Results.File(files.PathOf(photo.Body.File), photo.Body.Media, $"{photo.Body.Place}-{photo.Body.File[..12]}{PictureFormat.Find(
-                    photo.Body.Media)!.Extension}") : Results.NotFound()).ExcludeFromDescription();
+                ? Results.File(files.PathOf(photo.Body.File), photo.Body.Media, $"{photo.Body.Place}-{photo.Body.File[..12]}-{await ShopChain.CodeAsync(db,
+                    http.RequestAborted)}{PictureFormat.Find(photo.Body.Media)!.Extension}") : Results.NotFound()).ExcludeFromDescription();
     }
 
     private static async Task<Noted<PhotoKept>?> FindAsync(JobStore jobs, string id, string entry, CancellationToken cancel)

@@ -60,6 +60,7 @@ public sealed class KillTests
             var given = await RunningShop.RunToEndAsync(null, "user", "code", "maren", "--data", back);
             Assert.Matches("One-time code for Maren Tolliver: [A-Z2-9]{4}-[A-Z2-9]{4}", given.Out);
             Assert.Equal(2, (await RunningShop.RunToEndAsync(null, "user", "code", "nobody", "--data", back)).Code);
+            Assert.Equal(["shop.db"], Directory.GetFiles(back, "shop.db*").Select(Path.GetFileName));
 
             await File.WriteAllTextAsync(Path.Combine(back, "shop.db"), "no database");
             var damaged = await RunningShop.RunToEndAsync(null, "serve", "--data", back, "--port", RunningShop.FreePort());

@@ -3,6 +3,7 @@ using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Wattology.Data;
+using Wattology.Web.Hosting;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.Forms;
@@ -83,6 +84,24 @@ public sealed class HardInputTests
         foreach (var name in new[] { new string('n', 3000) + ".json", "a\u0001b.json", "..\\..\\x.json", "😀.json" })
             Assert.Equal(HttpStatusCode.UnprocessableEntity, (await desk.UploadAsync("/import", [("file", name, "{}"u8.ToArray())], null)).Status);
         Assert.Empty(await server.VerifyAsync());
+    }
+
+    [Theory]
+    [InlineData(-14)]
+    [InlineData(0)]
+    [InlineData(14)]
+    public void A_date_at_the_ends_of_time_is_none_in_any_zone(int hours)
+    {
+        var times = new ShopTimes(new Zoned(hours));
+        foreach (var text in new[] { "0001-01-01T00:00", "9999-12-31T23:59", "1999-12-31T23:59", "2200-01-01T00:00" }) Assert.False(times.TryRead(text, out _));
+        Assert.True(times.TryRead("2031-03-04T10:00", out var at));
+        Assert.Equal(new DateTimeOffset(2031, 3, 4, 10, 0, 0, TimeSpan.FromHours(hours)), at);
+        foreach (var end in new[] { DateTimeOffset.MinValue, DateTimeOffset.MaxValue }) Assert.NotEmpty(times.Promise(end));
+    }
+
+    private sealed class Zoned(int hours) : TimeProvider
+    {
+        public override TimeZoneInfo LocalTimeZone => TimeZoneInfo.CreateCustomTimeZone("x", TimeSpan.FromHours(hours), "x", "x");
     }
 
     [Fact]

@@ -108,7 +108,8 @@ public sealed class GrowthTests
             Assert.False(await folder.OpenAsync(db, chain, key));
             Assert.Single(Directory.GetFiles(path, "shop-before-*.db"));
             await db.Database.ExecuteSqlRawAsync("INSERT INTO __EFMigrationsHistory VALUES ('20990101000000_Later', '99')");
-            Assert.Contains("20990101000000_Later", (await Assert.ThrowsAsync<RefusedException>(() => folder.OpenAsync(db, chain, key))).Message);
+            Assert.Contains("20990101000000_Later", (await Assert.ThrowsAsync<ShopTroubleException>(()
+                => folder.OpenAsync(db, chain, key))).Message);
         }
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(path, true);

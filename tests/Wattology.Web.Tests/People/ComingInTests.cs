@@ -40,7 +40,7 @@ public sealed class ComingInTests
         var id = await IdAsync(server, "jory");
         await owner.GetAsync("/people");
         async Task ChangeAsync(string how, params (string, string)[] with)
-            => Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync($"/people?handler={how}", [("user", id), .. with])).Status);
+            => Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync($"/people?handler={how}", [("whom", id), .. with])).Status);
         async Task EndsAsync(Func<Visitor, Task> act, string how)
         {
             var (tablet, desk) = (await server.VisitAsync("jory"), await server.VisitAsync("jory"));
@@ -51,7 +51,7 @@ public sealed class ComingInTests
         }
         await EndsAsync(t => t.PostAsync("/sign-out"), "sign-out");
         await EndsAsync(_ => ChangeAsync("Rename", ("new_name", "Jory B")), "name");
-        await EndsAsync(_ => ChangeAsync("Role", ("role", "desk")), "role");
+        await EndsAsync(_ => ChangeAsync("Role", ("become", "desk")), "role");
         await EndsAsync(_ => ChangeAsync("Disable"), "disabled");
         Assert.Contains("do not belong together", (await TryAsync(await AtDoorAsync(server), "jory", ShopServer.Password)).Said(".fault"));
         await ChangeAsync("Enable");
@@ -146,7 +146,7 @@ public sealed class ComingInTests
 
         var owner = await server.VisitAsync("maren");
         Assert.Contains("Waits after wrong tries", (await owner.GetAsync("/people")).Said("button"));
-        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/people?handler=Unlock", ("user", await IdAsync(server, "maren")))).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/people?handler=Unlock", ("whom", await IdAsync(server, "maren")))).Status);
         Assert.Equal(HttpStatusCode.Redirect, (await TryAsync(thief, "maren", ShopServer.Password)).Status);
     }
 
@@ -213,12 +213,12 @@ public sealed class ComingInTests
         await owner.GetAsync("/people");
         var id = await IdAsync(server, "maren");
         foreach (var how in new[] { "Disable", "Role" })
-            Assert.Contains("the only owner", (await owner.PostAsync($"/people?handler={how}", ("user", id), ("role", "desk"))).Said(".fault-list"));
-        Assert.Contains("Somebody signs with that name", (await owner.PostAsync("/people?handler=Rename", ("user", id), ("new_name",
+            Assert.Contains("the only owner", (await owner.PostAsync($"/people?handler={how}", ("whom", id), ("become", "desk"))).Said(".fault-list"));
+        Assert.Contains("Somebody signs with that name", (await owner.PostAsync("/people?handler=Rename", ("whom", id), ("new_name",
             "Wyn H"))).Said(".fault-list"));
         var jory = await server.VisitAsync("jory");
         await jory.GetAsync("/");
-        Assert.Equal(HttpStatusCode.Forbidden, (await jory.PostAsync("/people?handler=Disable", ("user", id))).Status);
+        Assert.Equal(HttpStatusCode.Forbidden, (await jory.PostAsync("/people?handler=Disable", ("whom", id))).Status);
 
         var code = await server.WithAsync(async s => await s.GetRequiredService<Accounts>().GiveCodeAsync(
             (await s.GetRequiredService<UserManager<Person>>().FindByNameAsync("jory"))!, reset: false, "test"));
@@ -271,7 +271,7 @@ public sealed class ComingInTests
         await TryAsync(door, "maren", "not this one");
         var owner = await server.VisitAsync("maren");
         await owner.GetAsync("/people");
-        await owner.PostAsync("/people?handler=Role", ("user", await IdAsync(server, "wyn")), ("role", "technician"));
+        await owner.PostAsync("/people?handler=Role", ("whom", await IdAsync(server, "wyn")), ("become", "technician"));
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job + "/file.json");

@@ -39,6 +39,8 @@ public sealed class ShopChainTests
             "The parts table was changed past"),
         ("UPDATE Instruments SET CalibratedUntil = '2099-01-01'", "Instrument 1 was changed past"),
         ("CREATE TRIGGER Quiet AFTER INSERT ON Entries BEGIN DELETE FROM Limits; END", "trigger Quiet was put in past"),
+        ("CREATE TRIGGER sqliteQuiet AFTER INSERT ON Entries BEGIN DELETE FROM Limits; END", "trigger sqliteQuiet was put in past"),
+        ("CREATE TRIGGER __EFQuiet AFTER INSERT ON Entries BEGIN DELETE FROM Limits; END", "trigger __EFQuiet was put in past"),
         ("DROP TRIGGER JobSearchInsert", "trigger JobSearchInsert is missing"),
         ("UPDATE ShopEntries SET Body = '' WHERE Kind = 'limit'", "(limit): was changed after it was written"),
         ("DELETE FROM ShopEntries WHERE Kind = 'limit'", "is missing before it"),

@@ -55,30 +55,30 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
     }
 
     /// <summary>Renames somebody.</summary>
-    public Task<IActionResult> OnPostRenameAsync(string user) => ChangeAsync(user, (p, by) => accounts.RenameAsync(p, Request.Form["new_name"].ToString(), by),
+    public Task<IActionResult> OnPostRenameAsync(string whom) => ChangeAsync(whom, (p, by) => accounts.RenameAsync(p, Request.Form["new_name"].ToString(), by),
         p => $"{p.Name} signs with that name from now on.");
 
     /// <summary>Makes somebody something else in the shop.</summary>
-    public Task<IActionResult> OnPostRoleAsync(string user, string role) => ChangeAsync(user, async (p, by) => await accounts.ChangeRoleAsync(p,
-        JsonForm.ValueOf<Role>(role ?? "") ?? throw new RefusedException("Choose what they are in the shop."), by), p =>
+    public Task<IActionResult> OnPostRoleAsync(string whom, string become) => ChangeAsync(whom, async (p, by) => await accounts.ChangeRoleAsync(p,
+        JsonForm.ValueOf<Role>(become ?? "") ?? throw new RefusedException("Choose what they are in the shop."), by), p =>
             $"{p.Name} is {JsonForm.Plain(p.Role)} now.");
 
     /// <summary>Lets somebody in no more.</summary>
-    public Task<IActionResult> OnPostDisableAsync(string user) => ChangeAsync(user, (p, by) => accounts.DisableAsync(p, true, by),
+    public Task<IActionResult> OnPostDisableAsync(string whom) => ChangeAsync(whom, (p, by) => accounts.DisableAsync(p, true, by),
         p => $"{p.Name} cannot sign in any more; every session of theirs has ended.");
 
     /// <summary>Lets somebody in again.</summary>
-    public Task<IActionResult> OnPostEnableAsync(string user) => ChangeAsync(user, (p, by) => accounts.DisableAsync(p, false, by),
+    public Task<IActionResult> OnPostEnableAsync(string whom) => ChangeAsync(whom, (p, by) => accounts.DisableAsync(p, false, by),
         p => $"{p.Name} can sign in again.");
 
     /// <summary>Gives somebody a one-time code.</summary>
-    public Task<IActionResult> OnPostCodeAsync(string user) => CodeAsync(user, false);
+    public Task<IActionResult> OnPostCodeAsync(string whom) => CodeAsync(whom, false);
 
     /// <summary>Resets a password: the old one holds no longer.</summary>
-    public Task<IActionResult> OnPostResetAsync(string user) => CodeAsync(user, true);
+    public Task<IActionResult> OnPostResetAsync(string whom) => CodeAsync(whom, true);
 
     /// <summary>Lets somebody try again at once.</summary>
-    public Task<IActionResult> OnPostUnlockAsync(string user) => ChangeAsync(user, (p, by) =>
+    public Task<IActionResult> OnPostUnlockAsync(string whom) => ChangeAsync(whom, (p, by) =>
     {
         guard.Open(p.UserName!);
         log.Note(HttpContext, "let try again", by, p.Name);
@@ -103,17 +103,17 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
 
     private const int MostLock = 600;
 
-    private Task<IActionResult> CodeAsync(string user, bool reset)
+    private Task<IActionResult> CodeAsync(string whom, bool reset)
     {
         var code = "";
-        return ChangeAsync(user, async (p, by) => code = await accounts.GiveCodeAsync(p, reset, by), p =>
+        return ChangeAsync(whom, async (p, by) => code = await accounts.GiveCodeAsync(p, reset, by), p =>
             $"One-time code for {p.Name}: {code[..4]}-{code[4..]}. "
             + $"It is shown once and holds for {Accounts.CodeHolds.TotalHours:0} hours.{(reset ? " The old password holds no longer." : "")}");
     }
 
-    private async Task<IActionResult> ChangeAsync(string user, Func<Person, string, Task> change, Func<Person, string> said)
+    private async Task<IActionResult> ChangeAsync(string whom, Func<Person, string, Task> change, Func<Person, string> said)
     {
-        if (await users.FindByIdAsync(user ?? "") is not { } person) return NotFound();
+        if (await users.FindByIdAsync(whom ?? "") is not { } person) return NotFound();
         try
         {
             await change(person, User.Author().Name);

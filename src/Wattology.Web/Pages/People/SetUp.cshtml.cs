@@ -47,6 +47,7 @@ public sealed class SetUpModel(ShopDb db, UserManager<Person> users, SignInManag
             Form[field] = Request.Form[field].ToString().Trim();
             if (Form[field].Length == 0) Form.Faults.Add(field, need);
         }
+        if (Form["shop"].Length > 100) Form.Faults.Add("shop", "A shop's name has at most 100 characters.");
         if (Form["code"].Length > 0 && !code.Matches(Form["code"])) Form.Faults.Add("code",
             "This is not the code in the console. It has eight letters and digits.");
         if (Form.Faults.None)
