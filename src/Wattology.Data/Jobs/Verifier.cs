@@ -152,15 +152,23 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
     // What stands in the file beside its rows, a planted trigger above all, against a database made new.
     private async Task<IReadOnlyList<string>> SchemaAsync()
     {
-        await using var fresh = new SqliteConnection("Data Source=:memory:");
-        await fresh.OpenAsync();
-        await using var model = new ShopDb(new DbContextOptionsBuilder<ShopDb>().UseSqlite(fresh).Options);
-        await model.Database.MigrateAsync();
-        var right = await SchemaOfAsync(fresh);
+        // The same for the whole run of the program.
+        var right = _right ??= await FreshSchemaAsync();
         var here = await SchemaOfAsync((SqliteConnection)db.Database.GetDbConnection());
         return [.. here.Where(h => !right.TryGetValue(h.Key, out var sql) || sql != h.Value).Select(h => right.ContainsKey(h.Key)
                 ? $"Database structure: the {h.Key} is not as this application makes it." : $"Database structure: a {h.Key} was put in past the application."),
             .. right.Keys.Where(k => !here.ContainsKey(k)).Select(k => $"Database structure: the {k} is missing.")];
+    }
+
+    private static Dictionary<string, string>? _right;
+
+    private async Task<Dictionary<string, string>> FreshSchemaAsync()
+    {
+        await using var fresh = new SqliteConnection("Data Source=:memory:");
+        await fresh.OpenAsync();
+        await using var model = new ShopDb(new DbContextOptionsBuilder<ShopDb>().UseSqlite(fresh).Options);
+        await model.Database.MigrateAsync();
+        return await SchemaOfAsync(fresh);
     }
 
     private async Task<Dictionary<string, string>> SchemaOfAsync(SqliteConnection connection)
