@@ -121,7 +121,8 @@ public sealed class ShopFolder
         await db.Database.ExecuteSqlAsync($"PRAGMA journal_mode=WAL");
         if (await ShopChain.PublicKeyAsync(db) is { } signed && (!key.Exists || key.Key.Public.Base64 != signed))
         {
-            if (!newKey) throw new RefusedException($"The key that signs this shop's chain is {(key.Exists ? "another one than in" : "missing:")} {KeyFile}. Put "
+            if (!newKey)
+                throw new RefusedException($"The key that signs this shop's chain is {(key.Exists ? "another one than in" : "missing:")} {KeyFile}. Put "
                 + "that file back from a backup. Where it is lost for good, 'serve --new-key' goes on with a new one, and 'verify' says so from then on.");
             if (key.Exists) File.Move(KeyFile, $"{KeyFile}.old", overwrite: true);
             await chain.GoOnWithAsync(db);
@@ -147,8 +148,8 @@ public sealed class ShopFolder
         var known = db.Database.GetMigrations().ToArray();
         var applied = (await db.Database.GetAppliedMigrationsAsync()).ToArray();
         return applied.Except(known).FirstOrDefault() is { } other
-            ? throw new ShopTroubleException(TroubleKind.OtherVersion, $"This shop's database is of a later version of Wattology ({other}) and cannot be opened by this "
-                + "one. Start that version; nothing was changed.")
+            ? throw new ShopTroubleException(TroubleKind.OtherVersion, $"This shop's database is of a later version of Wattology ({other}) and cannot be "
+                + "opened by this one. Start that version; nothing was changed.")
             : (known, applied);
     }
 
@@ -158,8 +159,8 @@ public sealed class ShopFolder
     public static async Task ProveVersionAsync(ShopDb db)
     {
         var (known, applied) = await MigrationsAsync(db);
-        if (applied.Length < known.Length) throw new RefusedException("This shop's database has an older form: serve it once, which brings it to the present one "
-            + "and keeps a copy of the old file.");
+        if (applied.Length < known.Length) throw new RefusedException("This shop's database has an older form: serve it once, which brings it to the "
+            + "present one and keeps a copy of the old file.");
     }
 
     /// <summary>Removes the database, keys, photos and traces of a demo, so that it starts over; the folder must be held.</summary>

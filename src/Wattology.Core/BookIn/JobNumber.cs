@@ -4,7 +4,8 @@ namespace Wattology.Core.BookIn;
 public static class JobNumber
 {
     /// <summary>What one looks like, in words.</summary>
-    public const string Wanted = "A job's number is up to 24 letters, digits, dashes, dots, slashes and blanks, and ends in at most nine digits, such as SQ-1031.";
+    public const string Wanted = "A job's number is up to 24 letters, digits, dashes, dots, slashes and blanks, and ends "
+        + "in at most nine digits, such as SQ-1031.";
 
     private const int Longest = 24, MostDigits = 9;
 

@@ -66,6 +66,9 @@ public sealed record ShopEntry(long Seq, DateTimeOffset At, string By, string By
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text.Append(']').ToString())));
     }
 
+    /// <summary>How a job stands: how many entries it has, and the hash of the last.</summary>
+    public static string StateOfJob(int count, string head) => string.Create(CultureInfo.InvariantCulture, $"{count}:{head}");
+
     /// <summary>Its head, as it leaves the house.</summary>
     public ShopHead Head => new(Seq, Hash);
 

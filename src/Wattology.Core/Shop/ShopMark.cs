@@ -23,7 +23,7 @@ public sealed record ShopMark(string Shop, string PublicKey, string Code, ShopEn
         if (Entry.Hash != Entry.ComputeHash()) return "The shop's entry was changed after it was written.";
         if (!key.Proves(Entry.Hash, Entry.Signature)) return "The shop's entry is not signed with the key beside it.";
         return Entry.Kind == Inputs.JsonForm.WordOf(ShopSubject.Job) && Entry.Of == job
-            && Entry.State == string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{count}:{head}") ? null
+            && Entry.State == ShopEntry.StateOfJob(count, head) ? null
             : "The shop signed another record of this job than the one in this file.";
     }
 }

@@ -336,11 +336,11 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     // One ordinary reading must not make a cut or a rewriting look whole: nothing is added to a record that is not the one the shop signed.
     private async Task ProveUncutAsync(JobRow row, JobRecord record, int before)
     {
-        var stands = new JobRow { EntryCount = before, Head = record.Entries[before - 1].Hash };
+        var head = record.Entries[before - 1].Hash;
         var signed = await ShopChain.StateAsync(db, ShopSubject.Job, row.Id);
-        if ((row.EntryCount, row.Head) == (stands.EntryCount, stands.Head) && signed == ShopStates.Of(stands)!.State) return;
-        throw new RefusedException($"The record of job {row.Number} is not the one this shop signed: it was changed past the application. Nothing is added to it. "
-            + "The owner runs './wattology verify', which names what is wrong, and puts the shop back from a backup.");
+        if ((row.EntryCount, row.Head) == (before, head) && signed == ShopEntry.StateOfJob(before, head)) return;
+        throw new RefusedException($"The record of job {row.Number} is not the one this shop signed: it was changed past the application. "
+            + "Nothing is added to it. The owner runs './wattology verify', which names what is wrong, and puts the shop back from a backup.");
     }
 
     private async Task StoreAsync(JudgedJob job, int before)

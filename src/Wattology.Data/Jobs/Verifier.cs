@@ -197,13 +197,14 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
                 + $"{Short(head)} are here.");
         var signed = shop.States.GetValueOrDefault((JsonForm.WordOf(ShopSubject.Job), row.Id), "");
         if (signed.Split(':') is not [var signedCount, var signedHead]) broken.Add($"{name}: the shop's chain does not know it.");
-        else if (signed != ShopStates.Of(new JobRow { EntryCount = count, Head = head })!.State)
+        else if (signed != ShopEntry.StateOfJob(count, head))
             broken.Add($"{name}: the shop signed {signedCount} entries ending in {Short(signedHead)}, {count} ending in {Short(head)} are here: it was cut, or "
                 + "rewritten.");
         if (broken.Count > 0) return broken;
         try
         {
-            if (!row.Agrees(new JobRow().Fill(await JudgeAsync(entries)))) broken.Add($"{name}: its row does not agree with its entries; 'rebuild' makes it anew.");
+            if (!row.Agrees(new JobRow().Fill(await JudgeAsync(entries))))
+                broken.Add($"{name}: its row does not agree with its entries; 'rebuild' makes it anew.");
         }
         // The chain is whole, so this is how it was recorded; what cannot be judged is named all the same.
         catch (Exception e) when (e is not OutOfMemoryException) { broken.Add($"{name}: it cannot be judged ({e.Message})."); }
@@ -265,10 +266,10 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         await foreach (var (row, own) in ReadAsync(null, track: true))
         {
             var (entries, faults) = Read(row, own);
-            var stands = new JobRow { EntryCount = own.Count, Head = own.Count > 0 ? own[^1].Hash : "" };
+            var (number, head) = (own.Count, own.Count > 0 ? own[^1].Hash : "");
             if (faults.Count > 0) left.Add(faults[0]);
-            else if ((row.EntryCount, row.Head) != (stands.EntryCount, stands.Head)
-                || shop.Last is not null && shop.States.GetValueOrDefault((JsonForm.WordOf(ShopSubject.Job), row.Id)) != ShopStates.Of(stands)!.State)
+            else if ((row.EntryCount, row.Head) != (number, head)
+                || shop.Last is not null && shop.States.GetValueOrDefault((JsonForm.WordOf(ShopSubject.Job), row.Id)) != ShopEntry.StateOfJob(number, head))
                 left.Add($"Job {row.Number}: its entries are not those the shop signed; 'verify' says more.");
             else
             {

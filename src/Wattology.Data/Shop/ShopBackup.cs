@@ -39,7 +39,7 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
     public const int OldAfterDays = 7;
 
     private const int Version = 1;
-    private const string ManifestName = "manifest.json", DatabaseName = "shop.db", Unfinished = ".unfinished";
+    private const string ManifestName = "manifest.json", Unfinished = ".unfinished";
 
     /// <summary>When the last good backup was made; null where there is none.</summary>
     public static async Task<DateTimeOffset?> LastAsync(ShopDb db, CancellationToken cancel = default)

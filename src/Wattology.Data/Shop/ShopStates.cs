@@ -24,7 +24,7 @@ public static class ShopStates
     /// <summary>How a row stands; null for one the chain does not hold by itself.</summary>
     public static ShopState? Of(object row) => row switch
     {
-        JobRow j => new(ShopSubject.Job, j.Id, string.Create(CultureInfo.InvariantCulture, $"{j.EntryCount}:{j.Head}"), Body(new { j.Number })),
+        JobRow j => new(ShopSubject.Job, j.Id, ShopEntry.StateOfJob(j.EntryCount, j.Head), Body(new { j.Number })),
         LimitRow l => Row(ShopSubject.Limit, l.Id, Body(new { l.Key, l.Source, l.Reference, l.Scope, l.SetBy, l.SetAtMs, l.Withdrawn, l.SoundFrom, l.SoundTo,
             l.DoubtFrom, l.DoubtTo })),
         SchoolRow s => Row(ShopSubject.School, s.Id, Body(new { s.Key, s.Source, s.Reference, s.Scope, s.SetBy, s.SetAtMs, s.Withdrawn, s.Choice })),

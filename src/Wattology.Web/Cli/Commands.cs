@@ -224,8 +224,8 @@ public static class Commands
             Console.WriteLine("Scan it with the tablet; the page 'Put it on a tablet' shows it again, beside the fingerprint.");
         }
         Console.WriteLine($"Data in {folder.Path}");
-        Console.WriteLine($"The shop signs with the key {app.Services.GetRequiredService<ShopKeyFile>().Key.Public.Fingerprint}; it stands on every file and page "
-            + "that leaves. Keep it on paper.");
+        Console.WriteLine($"The shop signs with the key {app.Services.GetRequiredService<ShopKeyFile>().Key.Public.Fingerprint}; it stands on every file and "
+            + "page that leaves. Keep it on paper.");
         if (demo)
         {
             Console.WriteLine($"Demo sign-ins, one touch on the sign-in page{(at.OnlyHere ? "" : " of this machine")}, or with the password "
@@ -276,11 +276,13 @@ public static class Commands
             $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole and every photo is here."
             : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
         if (number is not null) return report.Faults.Count == 0 ? 0 : NotWhole;
-        foreach (var at in report.NewKeys) Console.WriteLine($"From entry {at} on the shop's chain is signed with another key: the one before was said to be lost.");
+        foreach (var at in report.NewKeys)
+            Console.WriteLine($"From entry {at} on the shop's chain is signed with another key: the one before was said to be lost.");
         foreach (var head in report.Heads) Console.WriteLine(head.Fault is { } fault ? $"Code {head.Head.Code}: {fault}"
             : $"Code {head.Head.Code}: the chain agrees with it. Nothing up to that entry was changed since it left the house.");
-        Console.WriteLine($"What this cannot know: whether what was typed was true; {(seen.Count == 0 ? "whether all of it was rewritten by somebody who holds the "
-            + "shop's key (hold a printed code against it with --seen)" : $"whether anything after entry {seen.Max(h => h.Seq)} was cut off, or rewritten by "
+        Console.WriteLine($"What this cannot know: whether what was typed was true; {(seen.Count == 0 ? "whether all of it was rewritten by somebody who holds "
+            + "the shop's key (hold a printed code against it with --seen)" : $"whether anything after entry {seen.Max(h => h.Seq)} was cut off, or "
+                + "rewritten by "
             + "somebody who holds the shop's key")}; whether the key is the shop's own (compare its fingerprint with a paper).");
         if (report.Head is { } latest) Console.WriteLine($"The shop's code now: {latest.Code}   key {report.Key}");
         return report.Faults.Count == 0 && report.Heads.All(h => h.Fault is null) ? 0 : NotWhole;
@@ -289,7 +291,8 @@ public static class Commands
     private static async Task<int> BackupAsync(IServiceProvider services, DirectoryInfo to, CancellationToken stop)
     {
         var manifest = await services.GetRequiredService<ShopBackup>().MakeAsync(to.FullName, ProveAsync, stop);
-        Console.WriteLine($"{to.FullName}: {manifest.Files.Count} files, {manifest.Files.Sum(f => f.Bytes) / 1024:N0} KiB, each read again after it was written, and "
+        Console.WriteLine($"{to.FullName}: {manifest.Files.Count} files, {manifest.Files.Sum(f => f.Bytes) / 1024:N0} KiB, each read again after it was "
+            + $"written, and "
             + $"every chain in it whole. The shop's code in it: {manifest.Code}   key {manifest.Key}");
         return 0;
     }
@@ -304,7 +307,9 @@ public static class Commands
                 await s.GetRequiredService<ShopChain>().NoteAsync(s.GetRequiredService<ShopDb>(), new ShopState(ShopSubject.Restored, from.Name, "", ""), stop);
                 return (await s.GetRequiredService<Verifier>().VerifyAsync()).Faults is [var fault, ..] ? throw new RefusedException(fault) : 0;
             });
-            if (code == 0) Console.WriteLine($"{data.FullName}: put back as it stood at {manifest.Made:yyyy-MM-dd HH:mm} UTC, code {manifest.Code}; every chain is whole.");
+            if (code == 0)
+                Console.WriteLine($"{data.FullName}: put back as it stood at {manifest.Made:yyyy-MM-dd HH:mm} UTC, code {manifest.Code}; every "
+                    + "chain is whole.");
             return code;
         }
         catch (RefusedException refused) { return Fail(refused.Message); }
@@ -313,12 +318,17 @@ public static class Commands
 
     private static async Task<IReadOnlyList<string>> ProveAsync(ShopFolder copy)
     {
-        var services = new ServiceCollection();
-        services.AddLogging();
-        ShopHost.AddShop(services, copy);
-        await using var provider = services.BuildServiceProvider();
+        await using var provider = Services(copy);
         await using var scope = provider.CreateAsyncScope();
         return (await scope.ServiceProvider.GetRequiredService<Verifier>().VerifyAsync()).Faults;
+    }
+
+    private static ServiceProvider Services(ShopFolder folder)
+    {
+        var services = new ServiceCollection();
+        services.AddLogging();
+        ShopHost.AddShop(services, folder);
+        return services.BuildServiceProvider();
     }
 
     private static async Task<int> RebuildAsync(IServiceProvider services)
@@ -384,10 +394,7 @@ public static class Commands
         try { folder = data.Exists || make ? new ShopFolder(data.FullName) : null; }
         catch (ShopTroubleException trouble) { return Fail(trouble.Message, CodeOf(trouble)); }
         if (folder is null || !(make || File.Exists(folder.DatabaseFile))) return Fail($"There is no shop in {data.FullName}.");
-        var services = new ServiceCollection();
-        services.AddLogging();
-        ShopHost.AddShop(services, folder);
-        await using var provider = services.BuildServiceProvider();
+        await using var provider = Services(folder);
         await using var scope = provider.CreateAsyncScope();
         try
         {

@@ -22,7 +22,8 @@ public sealed class ShopHealth(ShopFolder folder, IServiceScopeFactory scopes, T
     public string? Words => Trouble switch
     {
         null => null,
-        TroubleKind.Full => "The shop's disk is full: nothing can be recorded until there is room. What stands can be read; what you type is kept in this browser.",
+        TroubleKind.Full => "The shop's disk is full: nothing can be recorded until there is room. What stands can be read; what you type is kept "
+            + "in this browser.",
         TroubleKind.ReadOnly =>
             "The shop's folder cannot be written to: nothing can be recorded. What stands can be read; what you type is kept in this browser.",
         _ => "The shop's database is damaged. Stop recording, and put it back from a backup.",

@@ -24,7 +24,8 @@ public static class TraceLinks
                 || !job.Record.Stands(found)) return Results.NotFound();
             var kept = job.Record.Read<TraceKept>(found).Body;
             // A table of figures has no room for the shop's code but in its name.
-            var name = $"{job.Machine.Number}-{await ShopChain.CodeAsync(db, cancel)}-{Turnings.Title(job.Record, kept.Turning).Replace(' ', '-')}{(kept.Simulated == true ? "-simulated" : "")}.csv";
+            var name = $"{job.Machine.Number}-{await ShopChain.CodeAsync(db, cancel)}-{Turnings.Title(job.Record, kept.Turning).Replace(' ', '-')}"
+                + $"{(kept.Simulated == true ? "-simulated" : "")}.csv";
             if (!files.Has(kept.File)) return Results.NotFound();
             try { return Results.File(Encoding.UTF8.GetBytes(await files.TextAsync(kept.File, cancel)), "text/csv; charset=utf-8", name); }
             catch (InvalidDataException) { return Results.NotFound(); }

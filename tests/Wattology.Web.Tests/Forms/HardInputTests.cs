@@ -14,7 +14,8 @@ public sealed class HardInputTests
     // Numbers as keyboards of other scripts, programs and mistakes write them.
     private static readonly string[] Numbers =
     [
-        "٣٫٥", "۱۲", "१२", "１２", "𝟙𝟚", new string('9', 400), "0." + new string('0', 400) + "1", "1e308", "1e-320", "4.9e-324", "-0", "NaN", "∞", "1e400",
+        "٣٫٥", "۱۲", "१२", "１２", "𝟙𝟚",
+        new string('9', 400), "0." + new string('0', 400) + "1", "1e308", "1e-320", "4.9e-324", "-0", "NaN", "∞", "1e400",
             "½", "\ud800",
         "0x10", "1\u00002", "12\u200b", "١٬٢٣٤", "--1", "+-1", "1,2,3.4", "e", ".", "-", " ", "\u202e12",
     ];

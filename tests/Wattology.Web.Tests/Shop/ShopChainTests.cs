@@ -356,7 +356,8 @@ public sealed class ShopChainTests
             var state = row.Seq == rows[from].Seq ? $"{row.State.Split(':')[0]}:{head}" : row.State;
             last = forger.Seal(last, DateTimeOffset.FromUnixTimeMilliseconds(row.AtMs), new(row.ById, row.By, Core.People.Role.Owner),
                 Core.Inputs.JsonForm.ValueOf<ShopSubject>(row.Kind)!.Value, row.Of, state, row.Body);
-            sql += $"UPDATE ShopEntries SET State = '{state}', Role = '{last.Role}', Prev = '{last.Prev}', Hash = '{last.Hash}', Signature = '{last.Signature}' "
+            sql += $"UPDATE ShopEntries SET State = '{state}', Role = '{last.Role}', Prev = '{last.Prev}', Hash = '{last.Hash}', "
+                + $"Signature = '{last.Signature}' "
                 + $"WHERE Seq = {row.Seq};";
         }
         await PastAsync(server, sql);

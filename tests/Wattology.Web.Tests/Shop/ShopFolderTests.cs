@@ -90,7 +90,8 @@ public sealed class ShopFolderTests
     {
         var from = Directory.CreateDirectory(NewName("crafted")).FullName;
         await File.WriteAllTextAsync(Path.Combine(from, "manifest.json"), """
-            {"format":"wattology-backup","version":1,"made":"2030-05-01T08:00:00Z","code":"","key":"","files":[{"path":"../../etc/passwd","bytes":1,"sha256":""}]}
+            {"format":"wattology-backup","version":1,"made":"2030-05-01T08:00:00Z","code":"","key":"",
+             "files":[{"path":"../../etc/passwd","bytes":1,"sha256":""}]}
             """);
         Assert.Contains("outside", (await Assert.ThrowsAsync<RefusedException>(() => ShopBackup.RestoreAsync(from, NewName("nowhere")))).Message);
         Directory.Delete(from, true);
