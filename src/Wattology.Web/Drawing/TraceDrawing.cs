@@ -65,12 +65,13 @@ public static class TraceDrawing
             Channel(svg, view, name, at, X, units, ref each);
             at += Strip + Gap;
         }
-        foreach (var share in new[] { 0, 0.25, 0.5, 0.75, 1 })
+        var apart = Step(view.ToS - view.FromS);
+        for (var tick = Math.Ceiling(view.FromS / apart) * apart; tick <= view.ToS; tick += apart)
         {
-            SvgNode.Path(svg, "c-axis", $"M{SvgNode.Tenths(Left + (Right - Left) * share)},{SvgNode.Tenths(height - Foot)}v6");
-            SvgNode.Text(svg, "c-text", Left + (Right - Left) * share, height - 8, Digits(view.FromS + (view.ToS - view.FromS) * share)
-                + (share == 1 ? " s" : ""), share < 1 ? "middle" : "end");
+            SvgNode.Path(svg, "c-axis", $"M{SvgNode.Tenths(X(tick))},{SvgNode.Tenths(height - Foot)}v6");
+            SvgNode.Text(svg, "c-text", X(tick), height - 8, ShopUnits.Digits(Math.Round(tick, 6)));
         }
+        SvgNode.Text(svg, "c-text", Right, height - 8, "s", "end");
         return (svg.ToString(SaveOptions.DisableFormatting), new Thinned([], each).Words);
     }
 
@@ -106,12 +107,10 @@ public static class TraceDrawing
         return path.ToString();
     }
 
-    // Three to six ticks at round figures.
-    private static double Step(double most)
+    // Four to seven ticks at round figures.
+    private static double Step(double range)
     {
-        var tenth = Math.Pow(10, Math.Floor(Math.Log10(most)));
-        return most / tenth >= 5 ? tenth : most / tenth >= 2 ? tenth / 2 : tenth / 5;
+        var tenth = Math.Pow(10, Math.Floor(Math.Log10(range)));
+        return range / tenth >= 7 ? tenth * 2 : range / tenth >= 3.5 ? tenth : range / tenth >= 1.5 ? tenth / 2 : tenth / 5;
     }
-
-    private static string Digits(double value) => ShopUnits.Digits(Math.Abs(value) >= 20 ? Math.Round(value) : Math.Round(value, 2));
 }
