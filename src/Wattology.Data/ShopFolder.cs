@@ -109,6 +109,8 @@ public sealed class ShopFolder
             // What is taken for a new database there was one that is cut off: it would begin anew over what was lost.
             if (new FileInfo(DatabaseFile).Length == 0 && !File.Exists(DatabaseFile + "-wal")) throw ShopTrouble.Named(TroubleKind.Damaged, Path);
             var (known, applied) = await MigrationsAsync(db);
+            // A page that is broken is named before anything is served from it, wherever it lies.
+            if (await db.Database.SqlQuery<string>($"PRAGMA quick_check(1)").ToListAsync() is not ["ok"]) throw ShopTrouble.Named(TroubleKind.Damaged, Path);
             older = applied.Length > 0 && applied.Length < known.Length;
             if (older)
             {

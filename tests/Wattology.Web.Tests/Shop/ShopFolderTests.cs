@@ -194,7 +194,8 @@ public sealed class ShopFolderTests
         {
             (f => File.WriteAllBytes(f, []), "", TroubleKind.Damaged), (f => File.WriteAllText(f, "this was a database once, and is none any more"), "",
                 TroubleKind.Damaged),
-            (f => Overwrite(f, 0, 60), "", TroubleKind.Damaged), (f => File.Delete(f), "max_page_count = 2", TroubleKind.Full),
+            (f => Overwrite(f, 0, 60), "", TroubleKind.Damaged), (f => Overwrite(f, (int)new FileInfo(f).Length / 2 / 4096 * 4096, 9000), "",
+                TroubleKind.Damaged), (f => File.Delete(f), "max_page_count = 2", TroubleKind.Full),
             (f => File.Delete(f), "query_only = 1", TroubleKind.ReadOnly),
         })
         {
