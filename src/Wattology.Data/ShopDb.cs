@@ -35,6 +35,9 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options, ShopChain? chain = 
     /// <summary>The shop's parts table.</summary>
     public DbSet<PartsTableRow> Parts => Set<PartsTableRow>();
 
+    /// <summary>Versions of warranty policies.</summary>
+    public DbSet<PolicyRow> Policies => Set<PolicyRow>();
+
     /// <summary>What is shown no more of what earlier jobs taught.</summary>
     public DbSet<RetiredSnagRow> RetiredSnags => Set<RetiredSnagRow>();
 
@@ -99,6 +102,8 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options, ShopChain? chain = 
             e.HasIndex(x => new { x.HandedOverMs, x.DueMs, x.Row });
             e.HasIndex(x => new { x.Family, x.Cause }).HasFilter("Cause <> ''");
             e.HasIndex(x => new { x.Family, x.Row });
+            e.HasIndex(x => new { x.ClaimState, x.ClaimSinceMs }).HasFilter("ClaimState <> ''");
+            e.HasIndex(x => x.ComebackOf).HasFilter("ComebackOf <> ''");
             e.HasIndex(x => new { x.FollowUpMs, x.Row }).HasFilter("FollowUpMs IS NOT NULL");
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
@@ -122,6 +127,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options, ShopChain? chain = 
             e.Property(x => x.Seq).ValueGeneratedNever();
             e.HasIndex(x => new { x.Kind, x.Of, x.Seq });
         });
+        builder.Entity<PolicyRow>().HasIndex(x => new { x.Name, x.Version }).IsUnique();
         builder.Entity<ComputeKeyRow>().HasIndex(x => x.Hash).IsUnique();
         builder.Entity<RetiredSnagRow>().HasKey(x => x.Hash);
         builder.Entity<SettingRow>().HasKey(x => x.Key);

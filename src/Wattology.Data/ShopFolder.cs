@@ -44,6 +44,9 @@ public sealed class ShopFolder
     /// <summary>The files of the traces, each under its hash.</summary>
     public string Traces => System.IO.Path.Combine(Path, "traces");
 
+    /// <summary>Packs of claims that went out, each under its hash.</summary>
+    public string Packs => System.IO.Path.Combine(Path, "packs");
+
     /// <summary>The logs.</summary>
     public string Logs => System.IO.Path.Combine(Path, "logs");
 

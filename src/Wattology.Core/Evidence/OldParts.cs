@@ -77,6 +77,25 @@ public sealed record PartReleased(string Tagged, [Needed("Say where it went.")] 
     };
 }
 
+/// <summary>An old part went before the day until which a warranty giver wants it kept: whoever let it go was warned.</summary>
+/// <param name="Tagged">Hash of the entry that tagged it.</param>
+/// <param name="To">To whom it went, or what became of it.</param>
+/// <param name="Why">Why it may go.</param>
+/// <param name="Until">Until when it was to be kept.</param>
+public sealed record PartLetGoEarly(string Tagged, [Needed("Say where it went.")] string To, [Needed("Say why it may go before its day.")] string Why,
+    DateTimeOffset Until) : EntryBody
+{
+    /// <summary>The kind of entry.</summary>
+    public static readonly EntryKind Kind = new EntryKind<PartLetGoEarly>("part-let-go-early", "Old part let go before its day", (job, n)
+        => $"{OldParts.NameOf(job.Record, n.Body.Tagged)}: {n.Body.To}. {n.Body.Why}")
+    {
+        Correction = Correction.Never,
+        Right = Right.HandOver,
+        Ages = Ages.Lasts,
+        Refuse = (job, body) => PartReleased.Kind.Refusal(job, new PartReleased(body.Tagged, body.To, body.Why)),
+    };
+}
+
 /// <summary>How the core value of the old unit stands.</summary>
 public enum CoreValue
 {
@@ -135,7 +154,8 @@ public static class OldParts
     /// <summary>Every part that was tagged, in order.</summary>
     public static IReadOnlyList<KeptPart> Of(JobRecord record)
     {
-        var released = record.All<PartReleased>().ToLookup(r => r.Body.Tagged);
+        var released = record.All<PartReleased>().Concat(record.All<PartLetGoEarly>().Select(e => new Noted<PartReleased>(e.Entry,
+            new PartReleased(e.Body.Tagged, e.Body.To, $"Before its day: {e.Body.Why}"), null))).ToLookup(r => r.Body.Tagged);
         return [.. record.All<PartTagged>().Select(t => new KeptPart(t, released[t.Entry.Hash].LastOrDefault(), TagOf(record, t.Entry)))];
     }
 
@@ -149,7 +169,7 @@ public static class OldParts
     /// <summary>The check: what is kept is said; at hand-over the tags themselves answer for the old parts.</summary>
     public static readonly CheckDefinition Check = new("old-parts", "Old parts", null, Read)
     {
-        Kinds = [PartTagged.Kind, PartReleased.Kind, CoreNoted.Kind],
+        Kinds = [PartTagged.Kind, PartReleased.Kind, PartLetGoEarly.Kind, CoreNoted.Kind],
     };
 
     private static Found Read(JobContext job, int turbo)

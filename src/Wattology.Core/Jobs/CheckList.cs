@@ -32,6 +32,7 @@ using Wattology.Core.Priming;
 using Wattology.Core.Snags;
 using Wattology.Core.Triage;
 using Wattology.Core.Traces;
+using Wattology.Core.Warranty;
 using Wattology.Core.Yard;
 
 namespace Wattology.Core.Jobs;
@@ -75,6 +76,7 @@ public static class CheckList
         StartCheck.Definition,
         AfterRunCheck.Definition,
         OldParts.Check,
+        WarrantyCheck.Definition,
     ];
 
     /// <summary>Every kind of entry: those that belong to no check, then the checks' own.</summary>

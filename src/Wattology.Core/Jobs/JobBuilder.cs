@@ -252,10 +252,16 @@ public sealed class JobBuilder
         : new FiringTaken(["Fuel shut-off connector"], []));
 
     /// <summary>Oils turbos and turns them by hand; all of them when none is named.</summary>
-    public JobBuilder Oil(params int[] turbos)
+    public JobBuilder Oil(params int[] turbos) => OilBy(PrimeMethod.Syringe, "", turbos);
+
+    /// <summary>The same by another school.</summary>
+    /// <param name="method">Which.</param>
+    /// <param name="why">Why not the shop's usual one.</param>
+    /// <param name="turbos">Of which turbos; all when none is named.</param>
+    public JobBuilder OilBy(PrimeMethod method, string why, params int[] turbos)
     {
         foreach (var turbo in turbos.Length == 0 ? Job.Machine.TurboNumbers.ToArray()
-            : turbos) Tell(new Oiled(turbo, PrimeMethod.Syringe, 15)).Answer(PrimeQuestions.Wheel, "free", "", turbo);
+            : turbos) Tell(new Oiled(turbo, method, 15, why)).Answer(PrimeQuestions.Wheel, "free", "", turbo);
         return this;
     }
 

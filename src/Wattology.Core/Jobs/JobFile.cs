@@ -122,6 +122,14 @@ public static class JobFile
         throw new InputRefusedException(faults);
     }
 
+    /// <summary>The mark of a file that was read and proved: whose it is; null where it says nothing.</summary>
+    /// <param name="text">The file's text.</param>
+    public static ShopMark? MarkOf(string text)
+    {
+        using var document = JsonDocument.Parse(text);
+        return document.RootElement.TryGetProperty("shop", out var shop) ? InputReader.Read<ShopMark>(shop, new Faults()) : null;
+    }
+
     private static Entry[] ReadRoot(JsonElement root, Faults faults)
     {
         if (!TextOf(root, "format", out var format) || format != Format) faults.Add("format", $"This is not a job file: its format is not '{Format}'.");

@@ -88,6 +88,8 @@ public static class Recording
         FindingNoted { Answer: not null } bare when known == Known.Measured => new(FindingMeasured.FigureNeeded, FindingNoted.FieldOf(bare.Finding)),
         FindingNoted { Answer: { } answer } noted when AgainstReading(job, noted.Turbo, noted.Finding, answer) is { } against => against,
         FindingMeasured measured when AgainstReading(job, measured.Turbo, measured.Finding, measured.Answer) is { } against => against,
+        Evidence.PartReleased when Warranty.Rehearsal.KeepUntil(job.Record) is { } until && until > job.Context.Now
+            => $"The warranty giver wants it kept until {until:d MMMM yyyy}: without it the claim has no proof. Letting it go before is said as such.",
         HoldPointPassed passed => RefusePassing(job.HoldPoint(passed.Point), by, passed, second),
         _ => null,
     };

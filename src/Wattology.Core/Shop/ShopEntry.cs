@@ -36,6 +36,8 @@ public enum ShopSubject
     Restored,
     /// <summary>The clock on the wall was set while the shop was served.</summary>
     ClockStep,
+    /// <summary>A version of a warranty policy.</summary>
+    Policy,
 }
 
 /// <summary>One entry of the shop's own chain: what the shop is held to beside its jobs. Every field but the signature is covered by the hash, and the hash

@@ -68,6 +68,13 @@ public sealed class ShopKey
     /// <summary>The key as PEM, PKCS #8.</summary>
     public string Pem => _key.ExportPkcs8PrivateKeyPem();
 
+    /// <summary>The shop's signature over a hash, base64; see <see cref="ShopPublicKey.Proves"/>.</summary>
+    /// <param name="hash">The hash, 64 small hex digits.</param>
+    public string Sign(string hash)
+    {
+        lock (_key) return Convert.ToBase64String(_key.SignHash(Convert.FromHexString(hash), DSASignatureFormat.IeeeP1363FixedFieldConcatenation));
+    }
+
     /// <summary>Seals the next entry of the chain.</summary>
     /// <param name="before">The entry before; null for the first.</param>
     /// <param name="at">When.</param>
@@ -81,13 +88,6 @@ public sealed class ShopKey
         var entry = new ShopEntry((before?.Seq ?? 0) + 1, DateTimeOffset.FromUnixTimeMilliseconds(at.ToUnixTimeMilliseconds()), by.Name, by.Id,
             Inputs.JsonForm.WordOf(by.Role), Inputs.JsonForm.WordOf(kind), of, state, body, before?.Hash ?? "", "", "");
         var hash = entry.ComputeHash();
-        lock (_key)
-        {
-            return entry with
-            {
-                Hash = hash,
-                Signature = Convert.ToBase64String(_key.SignHash(Convert.FromHexString(hash), DSASignatureFormat.IeeeP1363FixedFieldConcatenation)),
-            };
-        }
+        return entry with { Hash = hash, Signature = Sign(hash) };
     }
 }

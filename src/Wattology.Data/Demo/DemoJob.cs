@@ -7,6 +7,7 @@ using Wattology.Core.HandOver;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
+using Wattology.Core.Parts;
 using Wattology.Core.People;
 using Wattology.Data.Shop;
 
@@ -77,25 +78,32 @@ internal sealed class DemoJob
     public DemoJob FitUp(double inletDeg = 4) => Do(b => b.Clock(inletDeg).DrainLaid().Fitted().PutRight(HoldPoint.Start));
 
     /// <summary>Oiled, cranked to prime, pressure seen, everything back.</summary>
-    public DemoJob Primed() => Do(b => b.Oil().Clear().Crank(2).PressureSeen().PutBack());
+    public DemoJob Primed(Core.Priming.PrimeMethod school = Core.Priming.PrimeMethod.Syringe) => Do(b => b.OilBy(school,
+        school == Core.Priming.PrimeMethod.Syringe ? "" : "Feed proved into the bucket first, long line.").Clear().Crank(2).PressureSeen().PutBack());
 
     /// <summary>Everything from the cause to the road.</summary>
     /// <param name="desk">Who hands over.</param>
     /// <param name="today">Until when what is due afterwards was seen to.</param>
-    public DemoJob Finish(Author desk, DateTimeOffset today)
+    /// <param name="as">How it went; as usual when null.</param>
+    public DemoJob Finish(Author desk, DateTimeOffset today, Went? @as = null)
     {
+        var went = @as ?? new Went();
         if (Job.IsSoundTurbo) return Do(b => b.PutRight(HoldPoint.HandOver, "Clamp renewed, charge pipe holds pressure.").Tell(new JobEnded(EndWay.TurboSound,
             "A charge pipe had slipped off its clamp; cured, and the turbo stays."), by: desk));
         const string SameHole = "Same hole as came off; the maker gives no figure.";
         if (!CrankcaseCheck.IsAnswered(Job.Context)) Do(b => b.CannotBreathe());
-        Do(b => b.PutRight(HoldPoint.Release)).Catch(0.98).Do(b => b.Pipe().Accept("restrictor", SameHole));
-        Release().Do(b => b.After(TimeSpan.FromHours(12))).FitUp().Primed().Do(b => b.Run().LookAtJoints().Checked().Breathe(0.4).Driven());
+        if (@as is not null) Do(b => b.Answer(PartsCheck.WhoBrings, went.Unit, went.Unit == "shop" ? "" : "from a dealer on the mainland"));
+        Do(b => DemoHistory.Wait(b, went.WaitedDays)).Do(b => b.PutRight(HoldPoint.Release));
+        if (went.Caught) Catch(0.98); else Do(DemoHistory.SeeOil).Do(b => b.RestrictorSeen());
+        Do(b => b.Pipe());
+        if (Job.Check("restrictor", 1).MayBeTaken) Do(b => b.Accept("restrictor", SameHole));
+        Release().Do(b => b.After(TimeSpan.FromHours(12))).FitUp().Primed(went.School).Do(b => b.Run().LookAtJoints().Checked().Breathe(0.4).Driven());
         if (Job.Check("crankcase", 0).Verdict == Verdict.ReadingOnly) Do(b => b.Accept("crankcase", "Suction at idle, as a closed system should."));
         Do(b => b.PutRight(HoldPoint.HandOver));
         if (Job.HoldPoint(HoldPoint.HandOver).Open.Count > 0) Do(b => b.Pass(HoldPoint.HandOver, "Seen to at the next visit."));
         Do(b => b.After(TimeSpan.FromHours(2)).HandOver(desk));
         foreach (var due in FollowUps.Of(Job.Context).Where(d => d.Due.AddDays(90) < today))
             Do(b => b.After(due.Due.AddHours(5) - b.Now).Tell(new FollowedUp(due.Kind)));
-        return this;
+        return Do(b => DemoHistory.Claim(b, went.Claim, desk));
     }
 }

@@ -19,6 +19,7 @@ using Wattology.Core.Parts;
 using Wattology.Core.People;
 using Wattology.Core.Photos;
 using Wattology.Core.Snags;
+using Wattology.Core.Warranty;
 using Wattology.Core.Yard;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
@@ -73,6 +74,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         db.Settings.Add(new SettingRow { Key = ShopSettings.DeliveriesKey, Value = Delivery.Write(DemoWorld.Boats) });
         db.Limits.AddRange(Limits(DemoWorld.People[^1].Name, clock.GetUtcNow().AddDays(-1100).ToUnixTimeMilliseconds()));
         db.Instruments.AddRange(Instruments(DemoWorld.People[^1].Name, clock.GetUtcNow()));
+        db.Policies.AddRange(DemoWorld.Policies.Select(WarrantyPolicy.Read).Select(p => new PolicyRow { Name = p.Id, Version = p.Version, File = p.Write(),
+            SetBy = DemoWorld.People[^1].Name, SetAtMs = clock.GetUtcNow().AddDays(-1000).ToUnixTimeMilliseconds() }));
         await db.SaveChangesAsync();
 
         var number = FirstNumber;
@@ -121,6 +124,29 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
         if (cause == "overheat") job.Tell(new SnagKept(SnagKind.WayOut, WorkStage.Fit, "Goes in from below, turbine first, with the bracket off."));
     }
 
+    // Apart from the rest, so that none of the jobs told one by one depends on how many there are.
+    private static IEnumerable<Story> History(ShopSettings settings, DateTimeOffset today, Author[] people)
+    {
+        var random = new Random(Seed + 1);
+        var desk = people[4];
+        var (all, told) = (DemoHistory.All(random, DemoWorld.Machines.Count).ToArray(), new Dictionary<int, DemoJob>());
+        for (var i = 0; i < all.Length; i++)
+        {
+            var (one, at, seed, position) = (all[i], today.AddDays(-all[i].DaysAgo).AddHours(8), random.Next(), i);
+            var technician = people[random.Next(4)];
+            yield return new Story(at, number =>
+            {
+                var job = new DemoJob(settings, new Random(seed), number, DemoWorld.Machines[one.Machine], Complaints[position % Complaints.Length], at,
+                    at.AddDays(5), technician, desk);
+                if (one.ComebackOf is { } of) job.Do(b => b.Tell(new ComebackOf(told[of].Job.Record.Id, told[of].Job.Machine.Number), by: desk));
+                job.Do(b => DemoHistory.Name(b, one.Went.Claim, desk)).OldPlate().Do(b => b.Triaged());
+                if (one.Went.Claim is { Code: not "crankcase-before" }) job.Do(b => b.Breathe(one.Cause == "crankcase" ? 1.9 : 0.6));
+                job.Look(one.Cause, 18).Do(b => b.Confirm(one.Cause)).Finish(desk, today, one.Went);
+                return told[position] = job;
+            });
+        }
+    }
+
     internal sealed record Story(DateTimeOffset Start, Func<string, DemoJob> Play);
 
     /// <summary>Every job of the demo world, as a story that can be played under a number.</summary>
@@ -151,13 +177,15 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
                 j => j.OldPlate().Do(b => b.Triaged()).Look(cause, 18).Do(b => b.Confirm(cause)).Do(b => Learnt(b, cause)).Finish(desk, today));
         }
 
+        foreach (var story in History(settings, today, people)) yield return story;
+
         // Somebody sent the same picture for two machines.
         var choked = _pictures.PipeEnd("feed-pipe-old", 1, "carboned up beside the manifold", 0.25f);
         yield return Tell(0, 1, 3, "Tripped on low boost in the night, smells of hot oil. Wanted before the winter timetable.", j => j);
         yield return Tell(4, 2, 2, "Unit smokes white and blue after defrost.", j => j.Do(b => b.PlateNotReadable()));
         yield return Tell(3, 2, 1, "Limp mode on the school run, no power uphill.", j => j.OldPlate().Do(b => b.Triaged()).Look("vanes", 7, Stage.Vehicle));
-        yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.6)).Look("drain",
-            15)
+        yield return Tell(6, 3, 1, "Blue smoke, worst after standing outside the brewery.", j => j.Do(b => DemoHistory.Name(b,
+            new WentClaim(0, ComplaintKind.OilLeak, null, "", 0, false), desk)).OldPlate().Do(b => b.Triaged().Breathe(0.6)).Look("drain", 15)
             .Do(b => b.Waits(WaitsFor.Answer, "Brewery to say whether the drain was ever re-routed.")));
         yield return Tell(8, 4, 0, "Screams under load, then quiet, then nothing.", j
             => j.OldPlate("OV-51170-01").Do(b => b.Triaged().CannotBreathe()).Look("object-intake", 16)
@@ -226,10 +254,12 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             .Do(b => b.Confirm("overheat", "Stopped hot on every school run; exhaust filter nearly shut.").PutRight(HoldPoint.Release,
             "Exhaust filter cleaned, back pressure within its figure.").Breathe(0.5)).Catch(0.96).Release("OV-48213-07").FitUp(7).Primed()
             .Do(b => b.Run().LookAtJoints("drain-flange-1").Checked()));
-        yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Triaged().Breathe(0.5))
+        yield return Tell(8, 40, -20, "Turbo noisy again, five weeks after the last one.", j => j.OldPlate().Do(b => b.Triaged())
             .Look("elsewhere", 20)
+            .Do(b => DemoHistory.Name(b, new WentClaim(0, ComplaintKind.Noise, ClaimAnswer.Refused, "crankcase-before", 0, false), desk))
             .Do(b => b.Confirm("elsewhere", "Loose exhaust clamp, no more than that.", "The unit on the bench is sound; the noise follows the clamp.")
-                .Waits(WaitsFor.Claim, "Sent back: crankcase reading missing.")));
+                .Waits(WaitsFor.Claim, "Sent back: crankcase reading missing."))
+            .Do(b => DemoHistory.Claim(b, new WentClaim(0, ComplaintKind.Noise, ClaimAnswer.Refused, "crankcase-before", 860, false), desk)));
         yield return Tell(10, 3, 3, "Engine rebuilt, now wants a turbo for the quarry's long ramp.", j => j.As(JobKind.FirstFitment).Do(b => b
             .Answer(Core.FirstFitment.BoostFit.Engine[0], "fit", "within 4 %").Answer(Core.FirstFitment.BoostFit.Engine[1], "fit", "hot idle 1.4 bar")
             .Answer(Core.FirstFitment.BoostFit.Engine[2], "not-yet", "injector figures are asked for")));

@@ -43,10 +43,15 @@ public static class DemoWorld
     public static readonly IReadOnlyList<Delivery> Boats = [new("the Tuesday boat", DayOfWeek.Tuesday, new(10, 30)), new("the Friday boat", DayOfWeek.Friday,
         new(10, 30))];
 
+    /// <summary>The policies of the demo's two makers as files: one strict, one that is content with little.</summary>
+    public static readonly IReadOnlyList<string> Policies = [Shipped("policy-orvane-strict.json"), Shipped("policy-hellis-plain.json")];
+
     /// <summary>The shop's parts table as a file, as it may be brought in by any shop.</summary>
-    public static string PartsTable()
+    public static string PartsTable() => Shipped("parts-table.csv");
+
+    private static string Shipped(string name)
     {
-        using var file = typeof(DemoWorld).Assembly.GetManifestResourceStream($"{typeof(ShopDb).Namespace}.Demo.parts-table.csv")!;
+        using var file = typeof(DemoWorld).Assembly.GetManifestResourceStream($"{typeof(ShopDb).Namespace}.Demo.{name}")!;
         using var reader = new StreamReader(file);
         return reader.ReadToEnd();
     }

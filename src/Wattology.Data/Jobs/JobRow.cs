@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Text.Json;
 using Wattology.Core.Causes;
+using Wattology.Core.Entries;
+using Wattology.Core.Evidence;
 using Wattology.Core.FollowUp;
 using Wattology.Core.HandOver;
 using Wattology.Core.Inputs;
@@ -9,6 +11,7 @@ using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.Plate;
 using Wattology.Core.Priming;
+using Wattology.Core.Warranty;
 using Wattology.Core.Yard;
 
 namespace Wattology.Data.Jobs;
@@ -79,6 +82,41 @@ public sealed class JobRow
     /// <summary>What that is: a word of <see cref="FollowUpKind"/>; empty where nothing is due.</summary>
     public string FollowUpWhat { get; set; } = "";
 
+    /// <summary>Where its claim stands: a word of <see cref="ClaimState"/>; empty where it is under no policy.</summary>
+    public string ClaimState { get; set; } = "";
+    /// <summary>Who gives the warranty.</summary>
+    public string ClaimGiver { get; set; } = "";
+    /// <summary>How many wanted proofs are missing, and what else speaks against the claim.</summary>
+    public int ClaimMissing { get; set; }
+    /// <summary>The first of them, in words.</summary>
+    public string ClaimFirstMissing { get; set; } = "";
+    /// <summary>The giver's code where it asks or refuses.</summary>
+    public string ClaimCode { get; set; } = "";
+    /// <summary>How much is expected; null where nobody said.</summary>
+    public double? ClaimExpected { get; set; }
+    /// <summary>How much came in.</summary>
+    public double ClaimReceived { get; set; }
+    /// <summary>Since when the claim stands so, in ms since 1970.</summary>
+    public long? ClaimSinceMs { get; set; }
+    /// <summary>What is owed for the core, in words; empty where nothing is.</summary>
+    public string CoreOwed { get; set; } = "";
+    /// <summary>Who brought the unit, by <see cref="JobFacts.UnitSource"/>.</summary>
+    public string UnitSource { get; set; } = "";
+    /// <summary>How it was primed, by <see cref="JobFacts.School"/>.</summary>
+    public string School { get; set; } = "";
+    /// <summary>How the oil supply is known, by <see cref="JobFacts.SupplyGrade"/>.</summary>
+    public string SupplyGrade { get; set; } = "";
+    /// <summary>Whose hands did most of it: a person's id.</summary>
+    public string Hand { get; set; } = "";
+    /// <summary>Whether the ranking had the confirmed cause first; null where none was confirmed.</summary>
+    public bool? ModelFirst { get; set; }
+    /// <summary>Whether the ranking was right where it said "settled"; null where it did not.</summary>
+    public bool? ModelSettled { get; set; }
+    /// <summary>What was passed by name, as compact JSON.</summary>
+    public string Passed { get; set; } = "[]";
+    /// <summary>How long it waited for what, as compact JSON.</summary>
+    public string Waited { get; set; } = "[]";
+
     /// <summary>How much work comes after what is owed, by usual times, minutes; 0 where nothing is.</summary>
     public double LeftAfterMinutes { get; set; }
 
@@ -125,6 +163,7 @@ public sealed class JobRow
         LeftAfterMinutes = record.EndEntry() is null ? Core.Jobs.Outlook.LeftAfter(job) : 0;
         (FollowUpMs, FollowUpWhat) = FollowUps.Of(job.Context) is [var follow, ..] ? ((long?)follow.Due.ToUnixTimeMilliseconds(), JsonForm.WordOf(follow.Kind))
             : ((long?)null, "");
+        Claims(job);
         Family = PartNumber.Plain(machine.Engine);
         Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
@@ -138,6 +177,20 @@ public sealed class JobRow
         return this;
     }
 
+    private void Claims(JudgedJob job)
+    {
+        var claim = Claim.Of(job.Context);
+        (ClaimState, ClaimGiver, ClaimCode) = claim is null ? ("", "", "") : (JsonForm.WordOf(claim.State), claim.Rehearsal.Policy.Giver, claim.Code);
+        (ClaimMissing, ClaimFirstMissing) = claim is { Rehearsal.Refusals: { Count: > 0 } against } ? (against.Count, against[0]) : (0, "");
+        (ClaimExpected, ClaimReceived, ClaimSinceMs) = (claim?.Expected, claim?.Received ?? 0, claim?.Since.At.ToUnixTimeMilliseconds());
+        CoreOwed = string.Join("; ", job.Machine.TurboNumbers.Select(t => job.Record.LatestOf<CoreNoted>(t)).OfType<Noted<CoreNoted>>()
+            .Where(c => c.Body.State is CoreValue.Owed or CoreValue.Returned).Select(c => c.Body.Words));
+        var facts = JobFacts.Of(job);
+        (UnitSource, School, SupplyGrade, Hand, ModelFirst, ModelSettled) = (facts.UnitSource, facts.School, facts.SupplyGrade, facts.Hand, facts.ModelFirst,
+            facts.ModelSettled);
+        (Passed, Waited) = (JsonSerializer.Serialize(facts.Passed, JsonForm.Options), JsonSerializer.Serialize(facts.Waited, JsonForm.Options));
+    }
+
     /// <summary>What differs from another row of the same job, apart from its position.</summary>
     public bool Agrees(JobRow other) => (Id, Number, Prefix, Serial, Customer, Registration, PlainRegistration) == (other.Id, other.Number, other.Prefix,
         other.Serial, other.Customer, other.Registration, other.PlainRegistration)
@@ -146,6 +199,11 @@ public sealed class JobRow
         && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
         other.NextWaits, other.NextOpen)
         && (Family, Cause, OwedWhat, LeftAfterMinutes) == (other.Family, other.Cause, other.OwedWhat, other.LeftAfterMinutes)
+        && (ClaimState, ClaimGiver, ClaimMissing, ClaimFirstMissing, ClaimCode, ClaimExpected, ClaimReceived, ClaimSinceMs, CoreOwed) == (other.ClaimState,
+        other.ClaimGiver, other.ClaimMissing, other.ClaimFirstMissing, other.ClaimCode, other.ClaimExpected, other.ClaimReceived, other.ClaimSinceMs,
+        other.CoreOwed)
+        && (UnitSource, School, SupplyGrade, Hand, ModelFirst, ModelSettled, Passed, Waited) == (other.UnitSource, other.School, other.SupplyGrade, other.Hand,
+        other.ModelFirst, other.ModelSettled, other.Passed, other.Waited)
         && (FollowUpMs, FollowUpWhat) == (other.FollowUpMs, other.FollowUpWhat)
         && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
         other.EntryCount, other.Head);

@@ -25,6 +25,13 @@ public sealed class RefusedException(string message, string field = "") : Except
     public string Field { get; } = field;
 }
 
+/// <summary>How many claims stand in one state.</summary>
+/// <param name="State">The state's word.</param>
+/// <param name="Count">How many.</param>
+/// <param name="Expected">What is expected of them together.</param>
+/// <param name="Received">What came in.</param>
+public sealed record ClaimTotal(string State, int Count, double Expected, double Received);
+
 /// <summary>A form was sent again with another content under the same token: what stands is that which was recorded first.</summary>
 /// <param name="recorded">The entry recorded under the token.</param>
 public sealed class SentAgainException(Entry recorded) : Exception("The form was sent before with another content.")
@@ -226,6 +233,18 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
             """;
         return await db.Jobs.FromSql(found).AsNoTracking().ToListAsync(cancel);
     }
+
+    /// <summary>Jobs under a policy, those that stand longest first; at most two hundred.</summary>
+    /// <param name="state">Where the claim stands; any when null.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IReadOnlyList<JobRow>> ClaimsAsync(string? state, CancellationToken cancel = default)
+        => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && (state == null || j.ClaimState == state)).OrderBy(j => j.ClaimSinceMs).ThenBy(j => j.Row)
+            .Take(ListMost).ToListAsync(cancel);
+
+    /// <summary>How many claims stand where, and their money.</summary>
+    public async Task<IReadOnlyList<ClaimTotal>> ClaimTotalsAsync(CancellationToken cancel = default)
+        => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "").GroupBy(j => j.ClaimState)
+            .Select(g => new ClaimTotal(g.Key, g.Count(), g.Sum(j => j.ClaimExpected ?? 0), g.Sum(j => j.ClaimReceived))).ToListAsync(cancel);
 
     /// <summary>Jobs that left the shop and have something due until a time, the most overdue first.</summary>
     /// <param name="until">Until when.</param>

@@ -30,6 +30,7 @@ public static class ShopStates
         SchoolRow s => Row(ShopSubject.School, s.Id, Body(new { s.Key, s.Source, s.Reference, s.Scope, s.SetBy, s.SetAtMs, s.Withdrawn, s.Choice })),
         SettingRow s => new(ShopSubject.Setting, s.Key, Sha(s.Value), Body(new { s.Value })),
         InstrumentRow i => Row(ShopSubject.Instrument, i.Id, Body(new { i.Name, i.Kind, i.Range, i.CalibratedUntil, i.OutOfUse, i.SetBy, i.SetAtMs })),
+        PolicyRow p => Row(ShopSubject.Policy, p.Id, Body(new { p.Name, p.Version, p.File, p.SetBy, p.SetAtMs, p.Withdrawn })),
         RetiredSnagRow r => new(ShopSubject.SnagRetired, r.Hash, Sha(Body(new { r.By, r.AtMs, r.Why })), Body(new { r.By, r.Why })),
         ComputeKeyRow k => new(ShopSubject.ComputeKey, Number(k.Id), Sha(Body(new { k.Name, k.Hash, k.By, k.AtMs, k.WithdrawnMs })),
             Body(new { k.Name, k.By, Withdrawn = k.WithdrawnMs is not null })),
@@ -56,7 +57,7 @@ public static class ShopStates
     /// <summary>How everything stands that the chain holds, as it streams past.</summary>
     public static async IAsyncEnumerable<ShopState> AllAsync(ShopDb db)
     {
-        foreach (var rows in new IQueryable<object>[] { db.Settings, db.Users, db.Limits, db.Schools, db.Instruments, db.RetiredSnags, db.ComputeKeys })
+        foreach (var rows in new IQueryable<object>[] { db.Settings, db.Users, db.Limits, db.Schools, db.Instruments, db.Policies, db.RetiredSnags, db.ComputeKeys })
             await foreach (var row in rows.AsNoTracking().AsAsyncEnumerable()) yield return Of(row)!;
         yield return await PartsAsync(db);
         await foreach (var job in db.Jobs.AsNoTracking().OrderBy(j => j.Row).Select(j => new JobRow { Id = j.Id, Number = j.Number, EntryCount = j.EntryCount,

@@ -17,9 +17,11 @@ using Wattology.Data.Photos;
 using Wattology.Data.Traces;
 using Wattology.Data.Shop;
 using Wattology.StandIns.Gauge;
+using Wattology.StandIns.Warranty;
 using Wattology.Web.Gauge;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
+using Wattology.Web.Warranty;
 
 namespace Wattology.Web.Cli;
 
@@ -80,8 +82,10 @@ public static class Commands
             r.AddError($"'{code}' is no such code: a number and twenty hex digits, such as 412-9f3a-77c2-d01b-55e0-1b2c."); });
         var calc = new Command("calc", "Compute: JSON from standard input, JSON to standard output.") { name };
         calc.SetAction(r => Calc(r.GetValue(name)!));
-        var verify = new Command("verify", "Prove that no entry was changed.") { demoData, job, seen };
-        verify.SetAction((r, _) => VerifyAsync(r.GetValue(demoData)!, r.GetValue(job), [.. (r.GetValue(seen) ?? []).Select(c
+        var pack = new Argument<FileInfo?>("pack") { Description = "A claim's pack (ZIP), checked by itself; the shop's data is not asked.",
+            DefaultValueFactory = _ => null };
+        var verify = new Command("verify", "Prove that no entry was changed, of a shop or of a claim's pack.") { pack, demoData, job, seen };
+        verify.SetAction((r, stop) => r.GetValue(pack) is { } file ? VerifyPackAsync(file, stop) : VerifyAsync(r.GetValue(demoData)!, r.GetValue(job), [.. (r.GetValue(seen) ?? []).Select(c
             => ShopHead.TryRead(c, out var head) ? head : throw new InvalidOperationException(c))]));
         var rebuild = new Command("rebuild", "Compute the tables kept for speed anew from the entries.") { demoData };
         rebuild.SetAction((r, _) => WithShopAsync(r.GetValue(demoData)!, RebuildAsync));
@@ -111,8 +115,12 @@ public static class Commands
         var gaugeBox = new Command("gauge-box", "Start a gauge box on a simulated engine: it speaks the gauge protocol over TCP.") { gaugePort, scenario, rate,
             speed };
         gaugeBox.SetAction((r, stop) => GaugeBoxAsync(r.GetValue(gaugePort), r.GetValue(scenario)!, r.GetValue(rate), r.GetValue(speed), stop));
+        var deskScenario = new Option<DeskScenario>("--scenario") { Description = "How it behaves: accepts, refuses, asks, slow, down, twice, contradicts.",
+            DefaultValueFactory = _ => DeskScenario.Accepts };
+        var desk = new Command("warranty-desk", "Start a simulated warranty desk: it takes claims over HTTP.") { port, deskScenario };
+        desk.SetAction((r, stop) => WarrantyDeskAsync(r.GetValue(port), r.GetValue(deskScenario), stop));
         return new RootCommand("Wattology: find out why a turbo failed, and prove that the next one will not.") { demo, serve, calc, verify, rebuild,
-            export, import, backup, restore, user, gaugeBox };
+            export, import, backup, restore, user, gaugeBox, desk };
     }
 
     private static async Task<int> GaugeBoxAsync(int port, string scenario, double rate, double speed, CancellationToken stop)
@@ -125,6 +133,21 @@ public static class Commands
             return 0;
         }
         catch (SocketException e) when (e.SocketErrorCode == SocketError.AddressAlreadyInUse)
+        {
+            return Fail($"Port {port} is taken. Choose another with --port.");
+        }
+    }
+
+    private static async Task<int> WarrantyDeskAsync(int port, DeskScenario scenario, CancellationToken stop)
+    {
+        try
+        {
+            await using var desk = await WarrantyDesk.StartAsync(scenario, port);
+            Console.WriteLine($"A simulated warranty desk ({scenario.ToString().ToLowerInvariant()}) answers on {desk.Address}. Ctrl+C ends it.");
+            await desk.UntilEndAsync(stop);
+            return 0;
+        }
+        catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
         {
             return Fail($"Port {port} is taken. Choose another with --port.");
         }
@@ -154,6 +177,8 @@ public static class Commands
             });
             var waiting = await OpenAsync(app.Services, folder, demo, newKey, stop);
             await using var box = demo is null ? null : new GaugeBox("bench box 1", Scenarios.All[demo.Gauge], speed: demo.ClockSpeed);
+            await using var desk = demo is null ? null : await WarrantyDesk.StartAsync(DeskScenario.Accepts);
+            if (desk is not null) app.Services.GetRequiredService<LentDesk>().Lend(desk.Address);
             // One that somebody set is called; otherwise the demo brings its own.
             if (box is not null) app.Services.GetRequiredService<GaugeLink>().Lend($"127.0.0.1:{box.Port}");
             try { await app.StartAsync(stop); }
@@ -287,6 +312,20 @@ public static class Commands
         if (report.Head is { } latest) Console.WriteLine($"The shop's code now: {latest.Code}   key {report.Key}");
         return report.Faults.Count == 0 && report.Heads.All(h => h.Fault is null) ? 0 : NotWhole;
     }, Opening.ToProve);
+
+    private static async Task<int> VerifyPackAsync(FileInfo file, CancellationToken stop)
+    {
+        if (!file.Exists) return Fail($"There is no file {file.FullName}.");
+        if (file.Length > ClaimPack.MostBytes) return Fail($"{file.Name} is larger than any pack.");
+        await using var pack = file.OpenRead();
+        var report = await ClaimPack.CheckAsync(pack, stop);
+        foreach (var fault in report.Faults) Console.WriteLine(fault);
+        Console.WriteLine(report.Faults.Count == 0 ? $"{file.Name}: whole. Job {report.Seal!.Job} of {report.Seal.Shop}, {report.Entries} entries, "
+            + $"{report.Members} files, signed with the key {report.Fingerprint}, the shop's code then {report.Seal.Code}."
+            : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
+        Console.WriteLine(report.CannotKnow);
+        return report.Faults.Count == 0 ? 0 : NotWhole;
+    }
 
     private static async Task<int> BackupAsync(IServiceProvider services, DirectoryInfo to, CancellationToken stop)
     {

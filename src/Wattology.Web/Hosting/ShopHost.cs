@@ -11,6 +11,7 @@ using Wattology.Core.Inputs;
 using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Instruments;
+using Wattology.Data.Evidence;
 using Wattology.Data.Jobs;
 using Wattology.Data.People;
 using Wattology.Data.Photos;
@@ -22,6 +23,7 @@ using Wattology.Web.Gauge;
 using Wattology.Web.Jobs;
 using Wattology.Web.Pages.Jobs;
 using Wattology.Web.People;
+using Wattology.Web.Warranty;
 using Wattology.Web.Photos;
 using Wattology.Web.Traces;
 
@@ -96,6 +98,7 @@ public static class ShopHost
         app.MapTraces();
         app.MapUnderstand();
         app.MapLive();
+        ClaimPacks.Map(app);
         app.MapHealthChecks("/healthz").AllowAnonymous();
         app.MapOpenApi("/openapi/{documentName}.json").AllowAnonymous();
         return app;
@@ -208,6 +211,13 @@ public static class ShopHost
         services.AddSingleton<TraceFiles>();
         services.AddScoped<PhotoStore>();
         services.AddScoped<SnagStore>();
+        services.AddScoped<PolicyStore>();
+        services.AddSingleton<PackFiles>();
+        services.AddScoped<ClaimPacks>();
+        services.AddSingleton<DeskLine>();
+        services.AddSingleton<LentDesk>();
+        services.AddHttpClient(DeskLine.Client, c => c.Timeout = TimeSpan.FromSeconds(8)).ConfigurePrimaryHttpMessageHandler(() => new SocketsHttpHandler
+            { AllowAutoRedirect = false, UseProxy = false });
         services.AddScoped<TraceStore>();
         services.AddScoped<Verifier>();
         services.AddScoped<DemoShop>();

@@ -14,6 +14,7 @@ using Wattology.Core.Parts;
 using Wattology.Core.FollowUp;
 using Wattology.Core.Photos;
 using Wattology.Core.Plate;
+using Wattology.Core.Warranty;
 using Wattology.Web.Drawing;
 using Wattology.Web.Forms;
 using Wattology.Web.Hosting;
@@ -48,6 +49,7 @@ public static class JobPdf
                 flow.Heading("Simulated");
                 flow.Paragraph(simulated, strong: true);
             }
+            if (Claim.Of(job.Context) is { } claim) Case(flow, job, claim);
             Passed(flow, job, times);
             Machine(flow, job);
             var drawing = Draw(job);
@@ -61,6 +63,8 @@ public static class JobPdf
             LooseEnds(flow, job);
             Driver(flow, job, times);
             Photos(flow, job, times, copies);
+            Traces(flow, job, times);
+            Corrections(flow, job, times);
             Record(flow, job, times);
             flow.Close();
         }
@@ -69,7 +73,9 @@ public static class JobPdf
 
     private static string Reading(CheckReading check, ShopTimes times)
     {
-        var word = $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}";
+        var how = check.Found.Since is { Known.Length: > 0 } since && check.Word is null
+            ? $", {since.Known.Replace('-', ' ')}{(since.Instrument.Length > 0 ? $" with {since.Instrument}" : "")}" : "";
+        var word = $"{check.Word ?? VerdictMark.Of(check.Verdict).Word}{how}{(check.AcceptedBy is { } by ? $", taken by {by}" : "")}";
         return check.Reopened is { } again ? $"{word}: {check.Value}. {again.WordsAt(times.Full(again.By.At))}" : $"{word}: {check.Check.Paper!(check)}";
     }
 
@@ -128,6 +134,48 @@ public static class JobPdf
                 + $"{(job.Record.FigureOf(answered.Entry) is { } figure ? $", {figure}" : "")})";
             flow.Fact(words.Title, (answered.Answer == Answer.Present ? words.Present : words.Absent) + how);
         }
+    }
+
+    // Half a page that a clerk reads: what was wrong, why, what cured it, and what is proved.
+    private static void Case(PaperFlow flow, JudgedJob job, Claim claim)
+    {
+        var rehearsal = claim.Rehearsal;
+        flow.Heading("The case");
+        flow.Fact("Complaint", $"{Question.Sentence(ComplaintWords.Of(rehearsal.Named.Body.Complaint!.Value))}. {job.Machine.Complaint}");
+        foreach (var cause in job.Record.Causes())
+        {
+            var arguments = job.RankingOf(cause.Turbo).Why.Where(a => a.Cause == cause.Cause && a.Db > 0).Take(3).Select(a => FindingWords.Of(a.Finding)
+                is var words && job.Answers.TryGetValue(a.Finding, out var said) && said.Answer == Answer.Present
+                ? $"{words.Title.ToLowerInvariant()}: {words.Present}" : $"{words.Title.ToLowerInvariant()}: {words.Absent}").ToArray();
+            flow.Fact(job.Machine.Named("Cause", cause.Turbo), $"{Remedies.Title(cause.Cause)}{(arguments.Length > 0 ? $", since {string.Join("; ", arguments)}"
+                : "")}");
+            flow.Fact("What produced it", cause.SecondWhy);
+        }
+        var cured = Enum.GetValues<HoldPoint>().SelectMany(p => job.HoldPoint(p).Items).Where(i => Remedies.Find(i.Id) is not null && i.Settled).ToArray();
+        if (cured.Length > 0) flow.Fact("What cured it", string.Join("; ", cured.Select(i => $"{i.Title.ToLowerInvariant()} ({i.Because.TrimEnd('.')})")));
+        foreach (var pair in ProofOfCure.Of(job).SelectMany(p => p.Pairs).Distinct().Where(p => p is { Before: not null, After: not null }).Take(3))
+            flow.Fact("Before and after", $"{pair.Title}, {pair.Words}");
+        flow.Fact("Policy", $"{rehearsal.Policy.Words}, {rehearsal.Policy.Giver}{(rehearsal.Named.Body.On.Length > 0 ? $", on {rehearsal.Named.Body.On}" : "")}");
+        flow.Fact("Proofs", $"{rehearsal.Lines.Count(l => !l.Refuses)} of {rehearsal.Lines.Count} wanted are there"
+            + $"{(rehearsal.Holds ? "." : $". Missing: {string.Join(" ", rehearsal.Refusals)}")}");
+    }
+
+    private static void Traces(PaperFlow flow, JudgedJob job, ShopTimes times)
+    {
+        var traces = job.Record.All<Core.Traces.TraceKept>().ToArray();
+        if (traces.Length == 0) return;
+        flow.Heading("Traces");
+        foreach (var trace in traces) flow.Fact(times.Full(trace.Entry.At), $"{job.Words(trace.Entry)}. {trace.Body.File}");
+    }
+
+    private static void Corrections(PaperFlow flow, JudgedJob job, ShopTimes times)
+    {
+        var corrected = job.Record.Entries.Where(e => e.Corrects.Length > 0).ToArray();
+        if (corrected.Length == 0) return;
+        flow.Heading("Corrections");
+        foreach (var entry in corrected)
+            flow.Fact(times.Full(entry.At), $"Entry {entry.Seq} corrects entry {job.Record.Find(entry.Corrects)?.Seq}, {job.TitleOf(entry).ToLowerInvariant()}: "
+                + $"{entry.Reason} ({entry.Signer})");
     }
 
     // What was passed, by whom and why, stands on the first page: passing is never silent.

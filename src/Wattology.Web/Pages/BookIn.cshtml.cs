@@ -9,7 +9,9 @@ using Wattology.Core.Findings;
 using Wattology.Core.Measures;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
+using Wattology.Core.Warranty;
 using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 using Wattology.Web.Forms;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
@@ -17,7 +19,7 @@ using Wattology.Web.People;
 namespace Wattology.Web.Pages;
 
 /// <summary>Books a job in, or corrects a booking-in.</summary>
-public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) : PageModel, IHasForm
+public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState form, ShopTimes times) : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form => form;
@@ -26,7 +28,13 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
     public ShopUnits Units { get; private set; } = new();
 
     /// <inheritdoc/>
-    public IReadOnlyList<Type> Records => [typeof(BookedIn)];
+    public IReadOnlyList<Type> Records => [typeof(BookedIn), typeof(BookedUnder)];
+
+    /// <summary>The policies offered.</summary>
+    public IReadOnlyList<WarrantyPolicy> Policies { get; private set; } = [];
+
+    // Where the cover stands in the form.
+    private sealed record BookedUnder(PolicyNamed Cover);
 
     /// <summary>Sending the same form twice books in once.</summary>
     public string Once { get; private set; } = Guid.NewGuid().ToString("n");
@@ -42,6 +50,7 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
     {
         if (!User.May(Right.BookIn)) { context.Result = StatusCode(403); return; }
         Units = (await jobs.SettingsAsync()).Units;
+        Policies = await policies.OfferedAsync();
         await next();
     }
 
@@ -76,13 +85,14 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
         var booked = (BookedIn?)reader.Read(typeof(BookedIn), new JsonObject { ["number"] = old?.Machine.Number ?? "" });
         var plate = old is null && Form["kind"] != Core.Inputs.JsonForm.WordOf(JobKind.FirstFitment)
             ? (PlateRead?)reader.Read(typeof(PlateRead), new JsonObject { ["turbo"] = 1, ["plate"] = "old" }, "plate") : null;
+        var cover = old is null ? Cover(reader) : null;
         foreach (var (field, need) in new[] { ("water_cooled", "Say whether the centre section has water: the start list follows from it."),
             ("closed_breather", "Say whether the breather is open or closed: the crankcase's limit follows from it.") })
             if (Form[field].Length == 0) Form.Faults.Add(field, need);
         if (!Form.Faults.None || booked is null) return Refuse();
         try
         {
-            return old is null ? await BookAsync(booked, plate, Answers()) : await CorrectAsync(booked, reason);
+            return old is null ? await BookAsync(booked, plate, cover, Answers()) : await CorrectAsync(booked, reason);
         }
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
         catch (SentAgainException) { Form.Faults.Add("", "This form was sent before with another content, and that stands. Open the job and correct it "
@@ -93,6 +103,14 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
     /// <summary>What the customer is asked; each may stay unanswered.</summary>
     public static IEnumerable<ModelFinding> Asked => CauseModel.Usual.Findings.Where(f => f.Stage == Stage.Ask);
 
+    private PolicyNamed? Cover(FormReader reader)
+    {
+        if (reader.Text("cover_policy") is not { Length: > 0 } id) return null;
+        if (Policies.FirstOrDefault(p => p.Id == id) is { } policy) return (PolicyNamed?)reader.Read(typeof(PolicyNamed), Jobs.ClaimModel.Given(policy), "cover");
+        Form.Faults.Add("cover_policy", "This policy is offered no more. Choose another, or none.");
+        return null;
+    }
+
     // Unanswered is not "no".
     private IEnumerable<EntryDraft> Answers()
     {
@@ -101,13 +119,13 @@ public sealed class BookInModel(JobStore jobs, FormState form, ShopTimes times) 
                 yield return new EntryDraft(new FindingNoted(0, finding.Id, answer), Known.Told);
     }
 
-    private async Task<IActionResult> BookAsync(BookedIn booked, PlateRead? plate, IEnumerable<EntryDraft> answers)
+    private async Task<IActionResult> BookAsync(BookedIn booked, PlateRead? plate, PolicyNamed? cover, IEnumerable<EntryDraft> answers)
     {
         // A number the customer reads out from a letter orders a unit and releases none.
         var known = Form["plate_told"].Length > 0 ? Known.Told : Known.Seen;
         var parts = (await jobs.SettingsAsync()).Parts;
         var id = await jobs.BookInAsync(User.Author(), new EntryDraft(booked, Known.Told, Typed: Form.Typed.ToDictionary(), Once: Once),
-            [.. plate is null ? [] : new[] { new EntryDraft(plate.AsWritten(parts), known) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
+            [.. plate is null ? [] : new[] { new EntryDraft(plate.AsWritten(parts), known) }, .. cover is null ? [] : new[] { new EntryDraft(cover, Known.Told) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
         TempData["Said"] = "Booked in.";
         TempData["SavedForm"] = "/book-in";
         return Redirect($"/jobs/{id}");

@@ -103,6 +103,8 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
         ["tip missing"] = j => j.Tell(new PieceMissing(1, PieceKind.TurbineTip), Known.Seen),
         ["piece found"] = j => j.Tell(new PieceFound(MissingPieces.Of(j.Record)[^1].Entry.Hash, "in the charge pipe"), Known.Seen),
         ["metal accounted"] = j => j.Answer(FindingsCheck.MissingMetal, "accounted", "out of the pipe"),
+        ["under a policy"] = j => j.Tell(new Core.Warranty.PolicyNamed(Warranty.Policies.Of(new Core.Warranty.WantedProof("old-plate", Known.Seen),
+            new("catch", Known.Measured, Known.Seen)), Core.Warranty.ComplaintKind.Broken)),
         // parts
         ["new plate"] = j => j.NewPlate("Orvane", "R1", "OV-1"),
         ["wrong plate"] = j => j.NewPlate("Orvane", "R1", "OV-9"),
@@ -410,9 +412,9 @@ public sealed class DecisionTableTests(DecisionTableTests.Told told) : IClassFix
     {
         var rows = Rows.Select(r => (r.Point, Item: r.Item)).ToHashSet();
         bool Has(string point, string id) => rows.Contains((point, id)) || rows.Contains((point, id + "-1"));
-        // Remedies that a person settles stand under one rule, and boost fit, triage and joints under one each.
+        // Remedies that a person settles stand under one rule, and boost fit, triage, joints and what a policy wants under one each.
         string[] oneRule = [.. Core.Causes.Remedies.All.Select(r => r.Id), .. BoostFit.Definition.Questions.Select(q => q.Id),
-            .. JointList.Places.Select(p => $"joint-{p.Id}")];
+            .. JointList.Places.Select(p => $"joint-{p.Id}"), .. Core.Warranty.Proofs.All.Select(p => $"claim-{p.Id}")];
         foreach (var item in CheckList.All.SelectMany(c => c.Items).Where(i => !oneRule.Contains(i.Id)))
             Assert.True(Has(JsonForm.WordOf(item.Point), item.Id), $"no row for {item.Point} {item.Id}");
     }

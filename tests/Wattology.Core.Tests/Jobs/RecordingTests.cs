@@ -54,17 +54,18 @@ public sealed class RecordingTests
     public void Kinds_say_how_they_are_put_right_and_which_are_recorded_no_more()
     {
         string[] Of(Correction correction) => [.. CheckList.Kinds.All.Where(k => k.Correction == correction && !k.Retired).Select(k => k.Name).Order()];
-        Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "code-told", "comeback-of", "core-value", "crankcase-deferred", "ended",
+        Assert.Equal(["accepted", "burst-started", "cause-also", "caution-read", "claim-answered", "claim-expected", "claim-letter", "claim-paid",
+            "code-told", "comeback-of", "core-value", "cover-void", "crankcase-deferred", "ended",
             "finding",
             "finding-measured", "finding-otherwise", "fired", "followed-up", "gauge-off", "gauge-on", "hardest-joint", "hose-led", "hose-off",
                 "joint-opened", "joints-closed", "looked",
                 "looked-again",
-            "loose-end-closed", "loose-end-opened", "oiled", "order-came", "order-moved", "part", "part-tagged", "photo", "photo-marked",
-            "piece-found", "piece-missing", "port-plugged", "put-on", "smoke-now", "snag", "tightened", "trace", "trace-mark", "trouble-seen", "unit-reached",
+            "loose-end-closed", "loose-end-opened", "oiled", "order-came", "order-moved", "paper-kept", "part", "part-tagged", "photo", "photo-marked",
+            "piece-found", "piece-missing", "policy-named", "port-plugged", "put-on", "second-best", "smoke-now", "snag", "tightened", "trace", "trace-mark", "trouble-seen", "unit-reached",
                 "unit-sent-back", "wait-begun",
                 "wait-over"],
                 Of(Correction.ByTakingBack));
-        Assert.Equal(["brought-in", "cranking-ended", "handed-over", "hold-point-passed", "part-released", "pressure-shown", "restored", "run-ended",
+        Assert.Equal(["brought-in", "claim-sent", "cranking-ended", "handed-over", "hold-point-passed", "part-let-go-early", "part-released", "pressure-shown", "restored", "run-ended",
             "stop-worked",
             "taken-back",
             "unable-to-fire"], Of(Correction.Never));
@@ -76,14 +77,14 @@ public sealed class RecordingTests
     public void What_lies_still_counts_as_told_but_for_what_took_place_and_what_a_unit_is()
     {
         string[] Kinds(Ages ages) => [.. CheckList.Kinds.All.Where(k => k.Ages == ages).Select(k => k.Name).Order()];
-        Assert.Equal(["cause", "cause-also", "code-told", "coolant-volume", "core-value", "crankcase-deferred", "driver-sheet", "followed-up", "gauge-off",
+        Assert.Equal(["cause", "cause-also", "claim-answered", "claim-expected", "claim-letter", "claim-paid", "claim-sent", "code-told", "coolant-volume",
+            "core-value", "cover-void", "crankcase-deferred", "driver-sheet", "followed-up", "gauge-off",
             "gauge-on", "hardest-joint",
             "hold-point-passed", "oil-drained", "oil-service",
             "order-came",
-            "order-moved", "ordered",
-            "part", "part-released", "part-tagged", "photo",
+            "order-moved", "ordered", "paper-kept", "part", "part-let-go-early", "part-released", "part-tagged", "photo",
             "photo-marked", "piece-found",
-            "piece-missing", "plate", "play", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "smoke-now", "snag", "stopped", "trace",
+            "piece-missing", "plate", "play", "policy-named", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "second-best", "smoke-now", "snag", "stopped", "trace",
                 "trace-mark",
                 "unit-sent-back"],
                 Kinds(Ages.Lasts));
