@@ -176,7 +176,7 @@ public sealed class ShopFolder
             throw new RefusedException($"{Path} holds a real shop, not the demo; nothing was removed. Choose another folder with --data.");
         SqliteConnection.ClearAllPools();
         foreach (var file in Directory.GetFiles(Path, "shop.db*")) File.Delete(file);
-        foreach (var own in new[] { Keys, Photos, Traces }) if (Directory.Exists(own)) Directory.Delete(own, true);
+        foreach (var own in new[] { Keys, Photos, Traces, Packs }) if (Directory.Exists(own)) Directory.Delete(own, true);
     }
 
     private bool HoldsDemo()

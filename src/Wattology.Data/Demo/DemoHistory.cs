@@ -54,7 +54,7 @@ internal static class DemoHistory
         var told = new List<Told>();
         for (var i = 0; i < Count; i++)
         {
-            int? back = i is 7 or 13 or 19 or 26 ? i - 2 : null;
+            int? back = i switch { 7 => 5, 13 => 9, 19 => 17, 23 => 16, 26 => 25, _ => null };
             var machine = back is { } of ? told[of].Machine : random.Next(machines);
             // The launch has two engines' worth of sides and the coupé is nobody's routine.
             if (machine is 7 or 9) machine = 1;

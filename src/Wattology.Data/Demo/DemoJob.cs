@@ -72,7 +72,8 @@ internal sealed class DemoJob
 
     /// <summary>The new unit is here, nothing is missing, and it is released.</summary>
     public DemoJob Release(string? makerNumber = null)
-        => NewPlate(makerNumber).Do(b => b.Received().MetalWhole().Pass(HoldPoint.Release).After(TimeSpan.FromHours(2)));
+        => NewPlate(makerNumber).Do(b => b.Received().MetalWhole().Pass(HoldPoint.Release, b.Job.HoldPoint(HoldPoint.Release).Open.Count > 0
+            ? "No gauge to hand that day, and the boat left at noon." : "All settled.").After(TimeSpan.FromHours(2)));
 
     /// <summary>Clocked, drain laid, everything on again and filled, nothing left loose.</summary>
     public DemoJob FitUp(double inletDeg = 4) => Do(b => b.Clock(inletDeg).DrainLaid().Fitted().PutRight(HoldPoint.Start));

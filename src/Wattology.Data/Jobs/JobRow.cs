@@ -167,7 +167,7 @@ public sealed class JobRow
         Family = PartNumber.Plain(machine.Engine);
         Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";
         AtStop = job.Checks.Any(c => c.Verdict == Verdict.Stop);
-        Search = string.Join('|', new[] { Number, Registration, Customer }
+        Search = string.Join('|', new[] { Number, Registration, Customer, Machine }
             .Concat(record.All<PlateRead>().SelectMany(p => new[] { p.Body.MakerNumber, p.Body.VehicleNumber, p.Body.Model }))
             .Select(PartNumber.Plain).Where(t => t.Length > 0).Distinct());
         DueMs = record.Promised()?.ToUnixTimeMilliseconds() ?? long.MaxValue;

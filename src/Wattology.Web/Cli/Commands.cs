@@ -170,6 +170,7 @@ public static class Commands
             if (demo is { Fresh: true }) folder.ClearDemo();
             new PhotoFiles(folder).SweepIncoming();
             new TraceFiles(folder).SweepIncoming();
+            new PackFiles(folder).SweepIncoming();
             await using var app = ShopHost.Build(folder, at, b =>
             {
                 // A real shop's clock is the clock.

@@ -212,6 +212,8 @@ public static class ShopHost
         services.AddScoped<PhotoStore>();
         services.AddScoped<SnagStore>();
         services.AddScoped<PolicyStore>();
+        services.AddScoped<OverTime>();
+        services.AddScoped<JobFinder>();
         services.AddSingleton<PackFiles>();
         services.AddScoped<ClaimPacks>();
         services.AddSingleton<DeskLine>();

@@ -20,7 +20,7 @@ public sealed class OldPartsModel(SheetServices services) : SheetModel(services)
     public override string? PhotoPlace => PhotoPlaces.OldParts;
 
     /// <inheritdoc/>
-    public override IReadOnlyList<Type> Records => [typeof(PartTagged), typeof(PartReleased)];
+    public override IReadOnlyList<Type> Records => [typeof(PartTagged), typeof(PartReleased), typeof(PartLetGoEarly)];
 
     /// <summary>What was tagged.</summary>
     public IReadOnlyList<KeptPart> Parts => OldParts.Of(Job.Record);
@@ -49,7 +49,13 @@ public sealed class OldPartsModel(SheetServices services) : SheetModel(services)
     }
 
     /// <summary>Releases a part.</summary>
-    public Task<IActionResult> OnPostReleaseAsync([Typed] PartReleased? released) => RecordAsync(released, "Released under your name.");
+    public Task<IActionResult> OnPostReleaseAsync([Typed] PartReleased? released, bool early)
+        // Whoever lets it go before its day saw until when it is wanted.
+        => RecordAsync(released is not null && early && Kept is { } until ? new PartLetGoEarly(released.Tagged, released.To, released.Why, until)
+            : (EntryBody?)released, "Released under your name.");
+
+    /// <summary>Until when a warranty giver wants the old parts kept, while that day is to come; null otherwise.</summary>
+    public DateTimeOffset? Kept => Core.Warranty.Rehearsal.KeepUntil(Job.Record) is { } until && until > Now ? until : null;
 
     /// <summary>Says how the core value stands.</summary>
     public Task<IActionResult> OnPostCoreAsync(int turbo, string state, string? by)

@@ -1,0 +1,139 @@
+using System.Globalization;
+using Microsoft.EntityFrameworkCore;
+using Wattology.Core.Causes;
+using Wattology.Core.History;
+using Wattology.Core.Inputs;
+using Wattology.Core.PartNumbers;
+
+namespace Wattology.Data.Jobs;
+
+/// <summary>Which jobs are looked at: those handed over in a period, on an engine.</summary>
+/// <param name="FromMs">From when, in ms since 1970.</param>
+/// <param name="ToMs">Until when.</param>
+/// <param name="Family">The engine's family; empty for all.</param>
+/// <param name="Hand">Whose hands; empty for all.</param>
+public sealed record Period(long FromMs, long ToMs, string Family = "", string Hand = "");
+
+/// <summary>Something counted: its word, how many, of how many.</summary>
+public sealed record Counted(string Word, int Events, int N);
+
+/// <summary>How long jobs waited for something, hours together, and how many of them did.</summary>
+public sealed record WaitTotal(string For, double Hours, int Jobs);
+
+/// <summary>What a shop sees of its jobs over time. Every answer is one statement over the row kept for each job.</summary>
+public sealed class OverTime(ShopDb db)
+{
+    private const int Most = 40, MostUnits = 200_000;
+
+    // A job came back where another names it; what was booked in twice at once is no comeback.
+    private const string Done = """
+        FROM Jobs j LEFT JOIN (SELECT ComebackOf AS Of, MIN(BookedMs) AS BackMs FROM Jobs WHERE ComebackOf <> '' GROUP BY ComebackOf) b ON b.Of = j.Number
+        WHERE j.HandedOverMs >= {0} AND j.HandedOverMs < {1} AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3}) AND j.EndedAs = 'Handed over'
+        """;
+
+    private static readonly Dictionary<string, string> By = new()
+    {
+        ["engine"] = "j.Family", ["cause"] = "j.Cause", ["unit"] = "j.UnitSource", ["school"] = "j.School", ["supply"] = "j.SupplyGrade",
+    };
+
+    /// <summary>What jobs can be told apart by.</summary>
+    public static IReadOnlyCollection<string> Ways => By.Keys;
+
+    /// <summary>How many came back, and of how many.</summary>
+    public async Task<RateLine> RateAsync(Period looked, CancellationToken cancel = default)
+    {
+        var all = await CountAsync($"SELECT '' AS Word, COUNT(b.Of) AS Events, COUNT(*) AS N {Done}", looked, cancel);
+        return new("all", all[0].Events, all[0].N);
+    }
+
+    /// <summary>Comebacks by engine, cause, unit, school or supply; those with the most jobs, where nothing was said last.</summary>
+    /// <param name="way">One of <see cref="Ways"/>.</param>
+    /// <param name="looked">Which jobs.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IReadOnlyList<RateLine>> ComebacksAsync(string way, Period looked, CancellationToken cancel = default)
+        => [.. (await CountAsync($"SELECT {By[way]} AS Word, COUNT(b.Of) AS Events, COUNT(*) AS N {Done} GROUP BY {By[way]} ORDER BY {By[way]} = '', N DESC, Word "
+            + $"LIMIT {Most}", looked, cancel)).Select(c => new RateLine(c.Word, c.Events, c.N))];
+
+    /// <summary>How long units lasted, in months: those that came back until then, the others until today.</summary>
+    public async Task<SurvivalResult> SurvivalAsync(Period looked, long nowMs, CancellationToken cancel = default)
+    {
+        var sql = $"SELECT COALESCE(b.BackMs, {{4}}) - j.HandedOverMs AS Ms, b.Of IS NOT NULL AS Failed {Done} LIMIT {MostUnits}";
+        var units = await db.Database.SqlQueryRaw<Served>(sql, looked.FromMs, looked.ToMs, looked.Family, looked.Hand, nowMs).ToListAsync(cancel);
+        return Survival.Compute(new SurvivalInput([.. units.Where(u => u.Ms > 0).Select(u => new ServedUnit(u.Ms / MsInMonth, u.Failed))]));
+    }
+
+    /// <summary>Causes confirmed, by how often.</summary>
+    public async Task<IReadOnlyList<Counted>> CausesAsync(Period looked, CancellationToken cancel = default)
+    {
+        var counted = await CountAsync($"SELECT j.Cause AS Word, COUNT(*) AS Events, 0 AS N {Ended} AND j.Cause <> '' GROUP BY j.Cause ORDER BY Events DESC", looked,
+            cancel);
+        var all = counted.Sum(c => c.Events);
+        return [.. counted.Select(c => c with { N = all })];
+    }
+
+    private const string Ended = "FROM Jobs j WHERE j.HandedOverMs >= {0} AND j.HandedOverMs < {1} AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3})";
+
+    /// <summary>How often the ranking had the confirmed cause first, and how often it was right where it said "settled".</summary>
+    public async Task<(RateLine First, RateLine Settled)> ModelAsync(Period looked, CancellationToken cancel = default)
+    {
+        var both = await CountAsync($"SELECT 'first' AS Word, COALESCE(SUM(j.ModelFirst), 0) AS Events, COUNT(j.ModelFirst) AS N {Ended} UNION ALL "
+            + $"SELECT 'settled', COALESCE(SUM(j.ModelSettled), 0), COUNT(j.ModelSettled) {Ended}", looked, cancel);
+        RateLine Of(string word, string name) => both.Single(c => c.Word == word) is var c ? new(name, c.Events, c.N) : null!;
+        return (Of("first", "the ranking's first was the cause confirmed"), Of("settled", "\"settled\" was right"));
+    }
+
+    /// <summary>What was passed most by name, each with the reason given most.</summary>
+    public async Task<IReadOnlyList<PassedMost>> PassedAsync(Period looked, CancellationToken cancel = default)
+    {
+        const string sql = """
+            WITH Passes AS MATERIALIZED (SELECT j.Row, json_extract(p.value, '$.item') AS Item, json_extract(p.value, '$.reason') AS Reason
+            FROM Jobs j, json_each(j.Passed) p WHERE j.Passed <> '[]' AND j.BookedMs >= {0} AND j.BookedMs < {1}
+            AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3})), Most AS (SELECT Item, Reason,
+            ROW_NUMBER() OVER (PARTITION BY Item ORDER BY COUNT(*) DESC, Reason) AS Place FROM Passes GROUP BY Item, Reason)
+            SELECT p.Item, COUNT(DISTINCT p.Row) AS Times, m.Reason FROM Passes p JOIN Most m ON m.Item = p.Item AND m.Place = 1
+            GROUP BY p.Item ORDER BY 2 DESC, 1 LIMIT 20
+            """;
+        return await db.Database.SqlQueryRaw<PassedMost>(sql, looked.FromMs, looked.ToMs, looked.Family, looked.Hand).ToListAsync(cancel);
+    }
+
+    /// <summary>Where jobs waited between booking in and hand-over.</summary>
+    public async Task<IReadOnlyList<WaitTotal>> WaitsAsync(Period looked, CancellationToken cancel = default)
+    {
+        const string sql = """
+            SELECT json_extract(w.value, '$.for') AS "For", SUM(json_extract(w.value, '$.hours')) AS Hours, COUNT(*) AS Jobs
+            FROM Jobs j, json_each(j.Waited) w WHERE j.Waited <> '[]' AND j.HandedOverMs >= {0} AND j.HandedOverMs < {1}
+            AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3}) GROUP BY 1 ORDER BY Hours DESC
+            """;
+        return await db.Database.SqlQueryRaw<WaitTotal>(sql, looked.FromMs, looked.ToMs, looked.Family, looked.Hand).ToListAsync(cancel);
+    }
+
+    /// <summary>Refused claims by the proof that was missing.</summary>
+    public Task<List<Counted>> RefusedAsync(Period looked, CancellationToken cancel = default)
+        => CountAsync("SELECT j.ClaimCode AS Word, COUNT(*) AS Events, (SELECT COUNT(*) FROM Jobs r WHERE r.ClaimState = 'refused' AND r.BookedMs >= {0} AND "
+            + "r.BookedMs < {1} AND ({2} = '' OR r.Family = {2}) AND ({3} = '' OR r.Hand = {3})) AS N FROM Jobs j WHERE j.ClaimState = 'refused' AND "
+            + "j.BookedMs >= {0} AND j.BookedMs < {1} AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3}) GROUP BY 1 ORDER BY 2 DESC", looked, cancel);
+
+    /// <summary>The engines with the most jobs that are over, each by its family, with how many.</summary>
+    public Task<List<Counted>> EnginesAsync(Period looked, CancellationToken cancel = default)
+        => CountAsync($"SELECT j.Family AS Word, COUNT(*) AS Events, COUNT(*) AS N {Ended} GROUP BY j.Family ORDER BY N DESC, Word LIMIT {Most}",
+            looked with { Family = "" }, cancel);
+
+    /// <summary>What the shop calls families, as the last job of each named its engine.</summary>
+    public async Task<IReadOnlyDictionary<string, string>> NamesAsync(IReadOnlyCollection<string> families, CancellationToken cancel = default)
+    {
+        var last = db.Jobs.Where(j => families.Contains(j.Family)).GroupBy(j => j.Family).Select(g => g.Max(j => j.Row));
+        var rows = await (from j in db.Jobs.AsNoTracking() where last.Contains(j.Row) join e in db.Entries.AsNoTracking() on j.Id equals e.Job where e.Seq == 1
+            select new { j.Family, Entry = e }).ToListAsync(cancel);
+        return rows.ToDictionary(r => r.Family, r => Core.Jobs.CheckList.Kinds.Read<Core.BookIn.BookedIn>(r.Entry.ToEntry()).Body.Engine);
+    }
+
+    private const double MsInMonth = 365.25 / 12 * 86_400_000;
+
+    private Task<List<Counted>> CountAsync(string sql, Period looked, CancellationToken cancel)
+        => db.Database.SqlQueryRaw<Counted>(sql, looked.FromMs, looked.ToMs, looked.Family, looked.Hand).ToListAsync(cancel);
+
+    private sealed record Served(long Ms, bool Failed);
+}
+
+/// <summary>An item passed by name: on how many jobs, and the reason given most.</summary>
+public sealed record PassedMost(string Item, int Times, string Reason);
