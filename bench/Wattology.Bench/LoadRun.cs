@@ -88,6 +88,10 @@ public static partial class LoadRun
         await TimeAsync("/healthz", () => client.GetStringAsync("/healthz"));
         await TimeAsync("yard", () => client.GetStringAsync("/"));
         await TimeAsync($"search for '{Fragment}'", () => client.GetStringAsync($"/?q={Fragment}"));
+        await TimeAsync("the shop over time, all of it", () => client.GetStringAsync("/over-time?period=all"));
+        await TimeAsync("the shop over time, a year, by school", () => client.GetStringAsync("/over-time?period=year&by=school"));
+        await TimeAsync("all jobs that came back", () => client.GetStringAsync("/jobs?outcome=came-back"));
+        await TimeAsync("claims", () => client.GetStringAsync("/claims"));
         await TimeAsync("a job's drawing", () => client.GetStringAsync(job));
         await TimeAsync("findings", () => client.GetStringAsync(job + "/findings"));
         await TimeAsync("the record of 100 entries", () => client.GetStringAsync(few + "/record"));

@@ -20,8 +20,11 @@ public sealed class JudgedJob(JobContext context)
     public static JudgedJob Of(JobContext context) => Judged.GetValue(context, c => new JudgedJob(c));
 
     private readonly Dictionary<int, IReadOnlyDictionary<string, Answered>> _answers = [];
+    private readonly Dictionary<(string Check, int Turbo), CheckReading> _readings = [];
     private readonly Dictionary<int, DiagnoseResult> _rankings = [];
     private readonly Dictionary<int, CauseBoard> _boards = [];
+
+    private StrongBox<WorkStep?>? _next;
 
     private HoldPoints Points => field ??= new HoldPoints(Context, Check);
 
@@ -41,13 +44,20 @@ public sealed class JudgedJob(JobContext context)
     public IReadOnlyList<CheckReading> Checks => field ??=
     [
         .. CheckList.All.Where(c => c.Applies(Context)).SelectMany(c => c.PerTurbo ? Machine.TurboNumbers.Select(t => (Check: c, Turbo: t)) : [(c, 0)])
-            .Select(c => CheckReading.Of(c.Check, Context, c.Turbo)),
+            .Select(c => ReadingOf(c.Check, c.Turbo)),
     ];
 
     /// <summary>One check.</summary>
     /// <param name="id">Its id.</param>
     /// <param name="turbo">Which turbo; does not matter for a check of the engine.</param>
-    public CheckReading Check(string id, int turbo) => Checks.First(c => c.Id == id && (c.Turbo == turbo || c.Turbo == 0));
+    /// <exception cref="InvalidOperationException">It does not apply to this job.</exception>
+    public CheckReading Check(string id, int turbo) => CheckList.Find(id) is { } check && check.Applies(Context) && (!check.PerTurbo
+        || Machine.TurboNumbers.Contains(turbo)) ? ReadingOf(check, check.PerTurbo ? turbo : 0)
+        : throw new InvalidOperationException($"{id} is no check of this job.");
+
+    // Each is read when it is first asked for: whoever wants to know the next step reads no more than stands before it.
+    private CheckReading ReadingOf(CheckDefinition check, int turbo) => _readings.TryGetValue((check.Id, turbo), out var known) ? known
+        : _readings[(check.Id, turbo)] = CheckReading.Of(check, Context, turbo);
 
     /// <summary>What the application made of an entry; null where it made nothing.</summary>
     public Outcome? OutcomeOf(Entry entry) => Record.Kinds.Find(entry.Kind)?.OutcomeOf(Record, entry);
@@ -74,6 +84,9 @@ public sealed class JudgedJob(JobContext context)
 
     /// <summary>The order of work.</summary>
     public WorkOrder Work => field ??= WorkOrder.Of(this);
+
+    /// <summary>The next step, by which an entry is filed; see <see cref="WorkOrder.Next"/>.</summary>
+    public WorkStep? Next => (_next ??= new(WorkOrder.NextOf(this))).Value;
 
     /// <summary>What each finding brought: what a person said last, and where nobody did, what a reading answers.</summary>
     public IReadOnlyDictionary<string, Answered> Answers => AnswersOf(0);

@@ -41,7 +41,7 @@ public static class Recording
     {
         var kind = CheckList.Kinds.Of(draft.Body.GetType());
         return Chain.Seal(job.Record.Id, job.Record.Last, job.Context.Now, by, kind, draft, kind.Judge(job.Context, draft.Body),
-            job.Work.Next?.Stage ?? WorkStage.HandOver, second);
+            job.Next?.Stage ?? WorkStage.HandOver, second);
     }
 
     /// <summary>Seals the booking-in, the first entry of a job.</summary>

@@ -60,12 +60,26 @@ public sealed record WorkOrder(IReadOnlyList<WorkStep> Steps)
     public WorkStep? Next => Steps.FirstOrDefault(s => !s.Done && s.Held is null) ?? Steps.FirstOrDefault(s => !s.Done);
 
     /// <summary>Works out the order for this kind of job.</summary>
-    public static WorkOrder Of(JudgedJob job)
+    public static WorkOrder Of(JudgedJob job) => new([.. StepsOf(job)]);
+
+    /// <summary>The next step alone: what stands behind it is not worked out.</summary>
+    public static WorkStep? NextOf(JudgedJob job)
+    {
+        WorkStep? held = null;
+        foreach (var step in StepsOf(job).Where(s => !s.Done))
+        {
+            if (step.Held is null) return step;
+            held ??= step;
+        }
+        return held;
+    }
+
+    private static IEnumerable<WorkStep> StepsOf(JudgedJob job)
     {
         var ended = job.Record.IsEnded();
         var plan = PartsPlan.Of(job.Context);
-        return new([.. Stages(job).Select(s => Step(job, s)).Select(s => Parted(s, plan)).Select(s => ended ? s with { Done = true, Words = "", Waits = "",
-            Open = 0, Held = null } : s)]);
+        return Stages(job).Select(s => Step(job, s)).Select(s => Parted(s, plan)).Select(s => ended ? s with { Done = true, Words = "", Waits = "",
+            Open = 0, Held = null } : s);
     }
 
     // A step waits for a part it needs that is owed or missing; what can be done without it goes on.

@@ -120,8 +120,11 @@ public sealed record Rehearsal(Noted<PolicyNamed> Named, IReadOnlyList<Rehearsed
             + "are allowed." : null;
     }
 
-    // What happened that nobody can undo: the proof is not looked for any more.
-    private static string? Lost(JobContext job, ProofKind kind, int turbo) => kind.Gone switch
+    /// <summary>What happened that nobody can undo, after which a proof is not looked for any more; null where it can still be had.</summary>
+    /// <param name="job">The job.</param>
+    /// <param name="kind">Which proof.</param>
+    /// <param name="turbo">Of which turbo; 0 for the engine.</param>
+    public static string? Lost(JobContext job, ProofKind kind, int turbo) => kind.Gone switch
     {
         ProofGone.AnythingOff => job.Record.All<JointOpened>().Any() || Reached(job, turbo, Causes.Stage.Bench) ? "something is off already" : null,
         ProofGone.PipeCut => job.Record.Latest<FeedPipeReading>(r => turbo == 0 || r.Turbo == turbo) is { Body.State: FeedPipeState.Renewed }

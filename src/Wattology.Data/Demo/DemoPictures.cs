@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using SkiaSharp;
 using Wattology.Core.Photos;
@@ -9,7 +10,7 @@ internal sealed class DemoPictures
 {
     private const int Width = 1280, Height = 960;
     private static readonly float[] Rivets = [230, 1050], Rows = [270, 690], Bolts = [530, 870];
-    private readonly Dictionary<string, byte[]> _drawn = [];
+    private readonly ConcurrentDictionary<string, byte[]> _drawn = [];
 
     // Letters as they are pecked into a plate, dot by dot: five columns of seven, the lowest bit on top.
     private static readonly Dictionary<char, byte[]> Pecked = new()

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.Actuator;
@@ -78,8 +79,12 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             SetBy = DemoWorld.People[^1].Name, SetAtMs = clock.GetUtcNow().AddDays(-1000).ToUnixTimeMilliseconds() }));
         await db.SaveChangesAsync();
 
-        var number = FirstNumber;
-        foreach (var story in Stories(await jobs.SettingsAsync()).OrderBy(s => s.Start)) await jobs.BringAsync(story.Play($"{NumberPrefix}{number++}").Job);
+        var stories = Stories(await jobs.SettingsAsync()).OrderBy(s => s.Start).ToArray();
+        var told = new JudgedJob[stories.Length];
+        // Told side by side and begun in order: a comeback waits for the job it came back from, which was begun before it.
+        Parallel.ForEach(Partitioner.Create(Enumerable.Range(0, stories.Length), EnumerablePartitionerOptions.NoBuffering),
+            i => told[i] = stories[i].Play($"{NumberPrefix}{FirstNumber + i}").Job);
+        foreach (var job in told) await jobs.BringAsync(job);
         foreach (var (file, bytes) in _pictures.Drawn) await photos.KeepAsync(new MemoryStream(bytes), file);
         db.Set(ShopSettings.DemoKey, "yes");
         await db.SaveChangesAsync();
@@ -129,7 +134,8 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
     {
         var random = new Random(Seed + 1);
         var desk = people[4];
-        var (all, told) = (DemoHistory.All(random, DemoWorld.Machines.Count).ToArray(), new Dictionary<int, DemoJob>());
+        var all = DemoHistory.All(random, DemoWorld.Machines.Count).ToArray();
+        var told = all.Select(_ => new TaskCompletionSource<DemoJob>()).ToArray();
         for (var i = 0; i < all.Length; i++)
         {
             var (one, at, seed, position) = (all[i], today.AddDays(-all[i].DaysAgo).AddHours(8), random.Next(), i);
@@ -138,11 +144,13 @@ public sealed class DemoShop(ShopDb db, JobStore jobs, PhotoFiles photos, UserMa
             {
                 var job = new DemoJob(settings, new Random(seed), number, DemoWorld.Machines[one.Machine], Complaints[position % Complaints.Length], at,
                     at.AddDays(5), technician, desk);
-                if (one.ComebackOf is { } of) job.Do(b => b.Tell(new ComebackOf(told[of].Job.Record.Id, told[of].Job.Machine.Number), by: desk));
+                if (one.ComebackOf is { } of) job.Do(b => b.Tell(new ComebackOf(told[of].Task.Result.Job.Record.Id, told[of].Task.Result.Job.Machine.Number),
+                    by: desk));
                 job.Do(b => DemoHistory.Name(b, one.Went.Claim, desk)).OldPlate().Do(b => b.Triaged());
                 if (one.Went.Claim is { Code: not "crankcase-before" }) job.Do(b => b.Breathe(one.Cause == "crankcase" ? 1.9 : 0.6));
                 job.Look(one.Cause, 18).Do(b => b.Confirm(one.Cause)).Finish(desk, today, one.Went);
-                return told[position] = job;
+                told[position].SetResult(job);
+                return job;
             });
         }
     }

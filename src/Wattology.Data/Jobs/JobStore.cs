@@ -241,6 +241,14 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && (state == null || j.ClaimState == state)).OrderBy(j => j.ClaimSinceMs).ThenBy(j => j.Row)
             .Take(ListMost).ToListAsync(cancel);
 
+    /// <summary>Claims refused on other jobs with the same engine, the last first, at most three, each with the proof that was missing.</summary>
+    public async Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync(JudgedJob job, CancellationToken cancel = default)
+    {
+        var (id, family) = (job.Record.Id, PartNumber.Plain(job.Machine.Engine));
+        return await db.Jobs.AsNoTracking().Where(j => j.Family == family && j.Id != id && j.ClaimState == "refused" && j.ClaimCode != "")
+            .OrderByDescending(j => j.ClaimSinceMs).Take(3).ToListAsync(cancel);
+    }
+
     /// <summary>How many claims stand where, and their money.</summary>
     public async Task<IReadOnlyList<ClaimTotal>> ClaimTotalsAsync(CancellationToken cancel = default)
         => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "").GroupBy(j => j.ClaimState)
@@ -271,8 +279,10 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     }
 
     /// <summary>The readings a limit judged, the latest first, each with the number of its job and with both verdicts: then, and by the limit in force now
-    /// for that job. At most fifty.</summary>
-    public async Task<IReadOnlyList<(string Number, JudgedReading Reading)>> JudgedByAsync(LimitKind limit)
+    /// for that job.</summary>
+    /// <param name="limit">Which.</param>
+    /// <param name="most">At most so many.</param>
+    public async Task<IReadOnlyList<(string Number, JudgedReading Reading)>> JudgedByAsync(LimitKind limit, int most = JudgedMost)
     {
         string[] kinds = [.. CheckList.All.Where(c => c.Limits.Contains(limit)).SelectMany(c => c.Kinds).Select(k => k.Name)];
         var key = $"\"key\":\"{limit.Key}\"";
@@ -280,7 +290,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
                           where kinds.Contains(e.Kind) && e.Outcome.Contains(key)
                           join j in db.Jobs.AsNoTracking() on e.Job equals j.Id
                           orderby e.AtMs descending
-                          select new { Row = e, j.Number }).Take(JudgedMost).ToListAsync();
+                          select new { Row = e, j.Number }).Take(most).ToListAsync();
         var ids = rows.Select(r => r.Row.Job).Distinct().ToArray();
         // What a limit may be set for: the engine as booked in, and the numbers on the plates.
         var naming = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job) && (e.Kind == BookedIn.EntryKind.Name || e.Kind == PlateRead.Kind.Name))
@@ -292,6 +302,9 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     }
 
     private const int EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50, EnginesMost = 200;
+
+    /// <summary>At most so many readings stand in a file.</summary>
+    public const int JudgedFileMost = 5_000;
 
     /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most
     /// thirty.</summary>

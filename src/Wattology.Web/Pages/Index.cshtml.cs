@@ -9,6 +9,7 @@ using Wattology.Core.Yard;
 using Wattology.Data;
 using Wattology.Data.Jobs;
 using Wattology.Data.Shop;
+using Wattology.Web.Api;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
 
@@ -73,6 +74,15 @@ public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageM
         if (Q is null) Due = await jobs.DueAsync(times.Now + Ahead, cancel);
         Groups = Q is null ? WaitWords.Select(w => new Group(w.Value, [.. Jobs.Where(j => j.Waits == w.Key)])).Where(g => g.Jobs.Count > 0)
             : Jobs.Count > 0 ? [new Group("Found", Jobs)] : [];
+    }
+
+    /// <summary>What is shown, as CSV.</summary>
+    public async Task<IActionResult> OnGetCsvAsync(CancellationToken cancel)
+    {
+        await OnGetAsync(cancel);
+        return CsvFile.Of("yard.csv", ["job", "registration", "machine", "customer", "contact", "waits_for", "next", "why", "in_hand", "loose_ends", "promised"],
+            Jobs.Select(j => new object?[] { j.Number, j.Registration, j.Machine, j.Customer, j.Contact, j.Waits, Next(j), Words(j), j.InHand, j.LooseEnds,
+                j.Promised }));
     }
 
     /// <summary>Whether a job's promised time is past.</summary>

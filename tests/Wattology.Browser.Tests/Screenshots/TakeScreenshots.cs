@@ -13,10 +13,9 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
             ?? throw new InvalidOperationException("WATTOLOGY_SCREENSHOTS names the folder for the pictures.");
         using var desk = new Bay(demo.Shop.Address, 1280, 800);
         using var tablet = new Bay(demo.Shop.Address, 820, 1180, touch: true);
-        using var phone = new Bay(demo.Shop.Address, 360, 740, touch: true);
         ((OpenQA.Selenium.Chrome.ChromeDriver)desk.Driver).ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
             new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
-        foreach (var bay in new[] { desk, tablet, phone }) bay.SignInAs("jory");
+        foreach (var bay in new[] { desk, tablet }) bay.SignInAs("jory");
         void Take(string name, string path, Bay? bay = null, Action? first = null)
         {
             bay ??= desk;
@@ -87,7 +86,7 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
                 """);
             desk.See("#photo-angle", "off plumb");
         });
-        Take("yard-phone", "/", phone);
+        Take("claim-tablet", Job("Brewery van") + "/claim", tablet);
         Take("assembly-tablet", tractor + "/assembly/1", tablet, () =>
         {
             while (!tablet.IsThere(".assembly.homing"))
@@ -116,7 +115,7 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         });
         Take("prime-stop", Job("Wheel loader", "Prime") + "/prime");
         Take("start", Job("Mail van") + "/start");
-        Take("references", Job("Hill-climb") + "/references");
+        Take("over-time", "/over-time", null, () => desk.Script("document.querySelector('#comebacks .states').scrollIntoView({block:'start'})"));
         Take("limits", "/limits");
     }
 }

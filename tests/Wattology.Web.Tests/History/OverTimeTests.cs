@@ -172,6 +172,20 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
     }
 
     [Fact]
+    public async Task Readings_claims_and_the_yard_are_written_as_files_too_and_no_cell_is_a_formula()
+    {
+        var wyn = await demo.VisitAsync("wyn");
+        async Task<string[]> File(string path) => System.Text.Encoding.UTF8.GetString(await wyn.BytesAsync(path)).Trim().Split("\r\n");
+        var readings = await File("/limits/catch-ratio?handler=Csv");
+        Assert.True(readings.Length > 20);
+        Assert.All(readings.Skip(1), r => Assert.Matches(@"^SQ-\d+,\d{4}-\d\d-\d\dT[\d:]+Z,.*,measured,.*,[\d.]+,number,", r));
+        Assert.Equal(demo.Jobs.Count(j => j.ClaimState.Length > 0) + 1, (await File("/claims?handler=Csv")).Length);
+        Assert.Equal(demo.Jobs.Count(j => j.HandedOverMs is null) + 1, (await File("/?handler=Csv")).Length);
+        var text = Wattology.Web.Api.CsvFile.Of("x.csv", ["a"], [["=1+1"], ["a,\"b\""]]);
+        Assert.Equal("a\r\n'=1+1\r\n\"a,\"\"b\"\"\"\r\n", System.Text.Encoding.UTF8.GetString(text.FileContents));
+    }
+
+    [Fact]
     public async Task An_empty_shop_says_that_there_is_nothing_yet()
     {
         await using var server = await ShopServer.StartAsync();

@@ -39,6 +39,14 @@ public sealed class ShopServer : IAsyncDisposable
     public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null, ServedAt? at = null, Action<IServiceCollection>? with = null)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
+        if (demo && clock is null && with is null)
+        {
+            // Told once for all tests of this run: each gets a copy of its own.
+            Copy(await DemoTold.Value, folder);
+            var copy = Build(folder, at, null);
+            await copy.StartAsync();
+            return new ShopServer(copy, folder);
+        }
         var app = Build(folder, at, clock, with);
         var server = new ShopServer(app, folder);
         // As the command line does it: the shop is opened, then served.
@@ -53,6 +61,32 @@ public sealed class ShopServer : IAsyncDisposable
         });
         await app.StartAsync();
         return server;
+    }
+
+    private static readonly Lazy<Task<string>> DemoTold = new(async () =>
+    {
+        var folder = Directory.CreateTempSubdirectory("wattology-web-demo-").FullName;
+        await using (var app = Build(folder, null, null))
+        {
+            await using var scope = app.Services.CreateAsyncScope();
+            var services = scope.ServiceProvider;
+            await services.GetRequiredService<ShopFolder>().OpenAsync(services.GetRequiredService<ShopDb>(), services.GetRequiredService<ShopChain>(),
+                services.GetRequiredService<ShopKeyFile>());
+            await services.GetRequiredService<DemoShop>().SeedAsync();
+        }
+        new ShopFolder(folder).Settle();
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, true);
+        return folder;
+    });
+
+    private static void Copy(string from, string to)
+    {
+        foreach (var path in Directory.GetFiles(from, "*", SearchOption.AllDirectories))
+        {
+            var own = Path.Combine(to, Path.GetRelativePath(from, path));
+            Directory.CreateDirectory(Path.GetDirectoryName(own)!);
+            File.Copy(path, own);
+        }
     }
 
     /// <summary>The shop of another, served anew beside it: nothing read before is remembered.</summary>

@@ -115,6 +115,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>Readings of one kind on other jobs with the same engine, the last ones first.</summary>
     protected Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>() where T : EntryBody => services.Jobs.OnEngineAsync<T>(Job);
 
+    /// <summary>Claims refused on other jobs with the same engine, each with the proof that was missing.</summary>
+    public Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync() => services.Jobs.RefusedOnEngineAsync(Job);
+
     /// <summary>Earlier jobs on the same machine, with what they left behind.</summary>
     public Task<IReadOnlyList<EarlierJob>> EarlierAsync() => services.Jobs.EarlierAsync(Job);
 

@@ -4,6 +4,7 @@ using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Data.Jobs;
+using Wattology.Web.Api;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Pages.Shop;
@@ -30,5 +31,16 @@ public sealed class LimitReadingsModel(JobStore jobs, ShopTimes times) : PageMod
         (Limit, Units) = (limit, (await jobs.SettingsAsync()).Units);
         Readings = await jobs.JudgedByAsync(limit);
         return Page();
+    }
+
+    /// <summary>The readings as CSV, in the limit's own unit.</summary>
+    public async Task<IActionResult> OnGetCsvAsync(string key)
+    {
+        if (CheckList.FindLimit(key) is not { } limit) return NotFound();
+        var readings = await jobs.JudgedByAsync(limit, JobStore.JudgedFileMost);
+        return CsvFile.Of($"{key}.csv", ["job", "read_at", "by", "known", "instrument", "value", "measure", "verdict_then", "limit_then", "verdict_now"],
+            readings.Select(r => new object?[] { r.Number, r.Reading.Entry.At, r.Reading.Entry.By, r.Reading.Entry.Known, r.Reading.Entry.Instrument, r.Reading.Value,
+                Core.Inputs.JsonForm.WordOf(limit.Measure), Core.Inputs.JsonForm.WordOf(r.Reading.VerdictThen), r.Reading.Then.SourceWords,
+                Core.Inputs.JsonForm.WordOf(r.Reading.VerdictNow) }));
     }
 }
