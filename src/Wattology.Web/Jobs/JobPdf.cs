@@ -136,6 +136,8 @@ public static class JobPdf
         }
     }
 
+    private const int MostMissing = 6;
+
     // Half a page that a clerk reads: what was wrong, why, what cured it, and what is proved.
     private static void Case(PaperFlow flow, JudgedJob job, Claim claim)
     {
@@ -157,7 +159,9 @@ public static class JobPdf
             flow.Fact("Before and after", $"{pair.Title}, {pair.Words}");
         flow.Fact("Policy", $"{rehearsal.Policy.Words}, {rehearsal.Policy.Giver}{(rehearsal.Named.Body.On.Length > 0 ? $", on {rehearsal.Named.Body.On}" : "")}");
         flow.Fact("Proofs", $"{rehearsal.Lines.Count(l => !l.Refuses)} of {rehearsal.Lines.Count} wanted are there"
-            + $"{(rehearsal.Holds ? "." : $". Missing: {string.Join(" ", rehearsal.Refusals)}")}");
+            + $"{(rehearsal.Holds ? "." : $". {string.Join(" ", rehearsal.Against)}{(rehearsal.Missing.Count > 0
+                ? $"{(rehearsal.Against.Count > 0 ? " " : "")}Missing: {string.Join(", ", rehearsal.Missing.Take(MostMissing).Select(m => m.Title.ToLowerInvariant()))}"
+                    + $"{(rehearsal.Missing.Count > MostMissing ? $" and {rehearsal.Missing.Count - MostMissing} more, see the letter" : "")}." : "")}")}");
     }
 
     private static void Traces(PaperFlow flow, JudgedJob job, ShopTimes times)

@@ -182,7 +182,7 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
         Assert.Equal(demo.Jobs.Count(j => j.ClaimState.Length > 0) + 1, (await File("/claims?handler=Csv")).Length);
         Assert.Equal(demo.Jobs.Count(j => j.HandedOverMs is null) + 1, (await File("/?handler=Csv")).Length);
         var text = Wattology.Web.Api.CsvFile.Of("x.csv", ["a"], [["=1+1"], ["a,\"b\""]]);
-        Assert.Equal("a\r\n'=1+1\r\n\"a,\"\"b\"\"\"\r\n", System.Text.Encoding.UTF8.GetString(text.FileContents));
+        Assert.Equal("a\r\n\"'=1+1\"\r\n\"a,\"\"b\"\"\"\r\n", System.Text.Encoding.UTF8.GetString(text.FileContents));
     }
 
     [Fact]

@@ -402,7 +402,8 @@ public sealed class JobStoreTests
         Assert.Contains("Fixings slack or out (3 of 6), compressor housing", tractor);
         var sweeper = await PaperAsync("Road sweeper", 1);
         Assert.Contains("Passed by name", sweeper);
-        Assert.Contains("New unit's number matched, New unit looked at as received, Oil supply judged. Open when Jory Askeld passed it", sweeper);
+        Assert.Contains("New unit's number matched, New unit looked at as received, Oil supply judged, Claim: Crankcase pressure as it came", sweeper);
+        Assert.Contains("Open when Jory Askeld passed it", sweeper);
         foreach (var code in new[] { "plate-1", "as-received", "oil-supply-1", "not-looked" }) Assert.DoesNotContain(code, tractor + sweeper);
     }
 

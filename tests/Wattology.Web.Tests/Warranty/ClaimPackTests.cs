@@ -194,10 +194,11 @@ public sealed class ClaimPackTests
     private static byte[] Noisy(int seed)
     {
         var random = new Random(seed);
-        using var bitmap = new SkiaSharp.SKBitmap(1600, 1200);
-        for (var y = 0; y < bitmap.Height; y++)
-            for (var x = 0; x < bitmap.Width; x++)
-                bitmap.SetPixel(x, y, new SkiaSharp.SKColor((byte)(x / 8 + random.Next(24)), (byte)(y / 6 + random.Next(24)), (byte)random.Next(90)));
+        using var bitmap = new SkiaSharp.SKBitmap(new SkiaSharp.SKImageInfo(1600, 1200, SkiaSharp.SKColorType.Rgba8888, SkiaSharp.SKAlphaType.Opaque));
+        var points = bitmap.GetPixelSpan();
+        random.NextBytes(points);
+        for (var i = 0; i < points.Length; i += 4)
+            (points[i], points[i + 1], points[i + 3]) = ((byte)(i / 64 % 200 + points[i] / 12), (byte)(i / 40_000 + points[i + 1] / 12), 255);
         using var data = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Jpeg, 88);
         return data.ToArray();
     }
