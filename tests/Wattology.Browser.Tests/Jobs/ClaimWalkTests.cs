@@ -20,7 +20,7 @@ public sealed class ClaimWalkTests(DemoShopFixture demo)
         // The next machine with that engine is booked in under the same policy.
         bay.Open("/book-in");
         foreach (var (field, text) in new[] { ("customer", "Island Council"), ("complaint", "No power."), ("registration", "COUNCIL 15"), ("machine", "Gritter"),
-            ("engine", "Brannock D4 150"), ("run_hours", "900"), ("cover.on", "the unit of spring") }) bay.Type(field, text);
+            ("engine", "Brannock D4 150"), ("run_hours", "900"), ("plate.maker_number", "OV-51170-02"), ("cover.on", "the unit of spring") }) bay.Type(field, text);
         foreach (var (field, value) in new[] { ("fuel", "diesel"), ("kind", "makers-spec"), ("control", "wastegate-canister"), ("turbos", "1"), ("water_cooled",
             "false"), ("closed_breather", "false"), ("cover_policy", "orvane-strict"), ("cover.complaint", "low-power") }) bay.Choose(field, value);
         bay.Press("form .acts .go");
