@@ -59,6 +59,9 @@ public sealed record Rehearsal(Noted<PolicyNamed> Named, IReadOnlyList<Rehearsed
     /// <summary>The sheet on which it stands.</summary>
     public const string Sheet = "claim";
 
+    /// <summary>The code of what is against a claim beside its proofs: cover that ended, or was taken away.</summary>
+    public const string CoverCode = "cover";
+
     private static readonly ConditionalWeakTable<JobContext, StrongBox<Rehearsal?>> Known = [];
 
     /// <summary>The policy.</summary>
@@ -101,7 +104,8 @@ public sealed record Rehearsal(Noted<PolicyNamed> Named, IReadOnlyList<Rehearsed
             return new(wanted, kind, turbo, ProofState.There, title, $"{found.Words}, {JsonForm.WordOf(found.Grade)}.", found, false);
         var may = found is not null && wanted.SecondBest is { } less && found.Grade <= less;
         if (may && job.Record.Latest<SecondBestOffered>(o => o.Proof == kind.Id && o.Turbo == turbo) is { } offered)
-            return new(wanted, kind, turbo, ProofState.SecondBest, title, $"{found!.Words}, {JsonForm.WordOf(found.Grade)}, as second best. {offered.Body.Reason}",
+            return new(wanted, kind, turbo, ProofState.SecondBest, title,
+                $"{found!.Words}, {JsonForm.WordOf(found.Grade)}, as second best. {offered.Body.Reason}",
                 found, true);
         var have = found is null ? $"wanted {grade}, and not there" : $"wanted {grade}, and only {JsonForm.WordOf(found.Grade)}";
         return Lost(job, kind, turbo) is { } gone
@@ -116,7 +120,8 @@ public sealed record Rehearsal(Noted<PolicyNamed> Named, IReadOnlyList<Rehearsed
             return string.Create(CultureInfo.InvariantCulture, $"{days:0} days from the booking-in, {most:0} are allowed.");
         if (wanted.WithinKm is not { } far || job.Record.Machine().DistanceKm is not { } now) return null;
         if (found.AtKm is not { } then) return "the paper names no distance, and one is wanted.";
-        return Math.Abs(now - then) > far ? $"{job.Units.Show(Math.Abs(now - then), Measure.Distance)} from the booking-in, {job.Units.Show(far, Measure.Distance)} "
+        return Math.Abs(now - then) > far ?
+            $"{job.Units.Show(Math.Abs(now - then), Measure.Distance)} from the booking-in, {job.Units.Show(far, Measure.Distance)} "
             + "are allowed." : null;
     }
 
@@ -144,7 +149,8 @@ public sealed record Rehearsal(Noted<PolicyNamed> Named, IReadOnlyList<Rehearsed
     /// <summary>What takes cover away, in words.</summary>
     public static string TitleOf(CoverVoid what) => what switch
     {
-        CoverVoid.Sealant => "Sealant at an oil or gas opening", CoverVoid.SettingsDisturbed => "A sealed setting disturbed", _ => "A unit whose number does not "
+        CoverVoid.Sealant => "Sealant at an oil or gas opening", CoverVoid.SettingsDisturbed => "A sealed setting disturbed", _ =>
+            "A unit whose number does not "
             + "belong on this engine",
     };
 

@@ -88,7 +88,7 @@ public sealed class JobRow
     public string ClaimGiver { get; set; } = "";
     /// <summary>How many wanted proofs are missing, and what else speaks against the claim.</summary>
     public int ClaimMissing { get; set; }
-    /// <summary>The first of them, in words.</summary>
+    /// <summary>The first of them: a proof's id, or <see cref="Rehearsal.CoverCode"/>; empty where nothing is missing.</summary>
     public string ClaimFirstMissing { get; set; } = "";
     /// <summary>The giver's code where it asks or refuses.</summary>
     public string ClaimCode { get; set; } = "";
@@ -181,10 +181,13 @@ public sealed class JobRow
     {
         var claim = Claim.Of(job.Context);
         (ClaimState, ClaimGiver, ClaimCode) = claim is null ? ("", "", "") : (JsonForm.WordOf(claim.State), claim.Rehearsal.Policy.Giver, claim.Code);
-        (ClaimMissing, ClaimFirstMissing) = claim is { Rehearsal.Refusals: { Count: > 0 } against } ? (against.Count, against[0]) : (0, "");
+        // By its id, as the giver's code is: words and units are the pages'.
+        (ClaimMissing, ClaimFirstMissing) = claim is { Rehearsal: var said } ? (said.Refusals.Count, said.Against.Count > 0 ? Rehearsal.CoverCode
+            : said.Missing is [var first, ..] ? first.Kind.Id : "") : (0, "");
         (ClaimExpected, ClaimReceived, ClaimSinceMs) = (claim?.Expected, claim?.Received ?? 0, claim?.Since.At.ToUnixTimeMilliseconds());
         CoreOwed = string.Join("; ", job.Machine.TurboNumbers.Select(t => job.Record.LatestOf<CoreNoted>(t)).OfType<Noted<CoreNoted>>()
-            .Where(c => c.Body.State is CoreValue.Owed or CoreValue.Returned).Select(c => c.Body.Words));
+            .Where(c => c.Body.State is CoreValue.Owed or CoreValue.Returned).Select(c => $"{JsonForm.WordOf(c.Body.State)}"
+                + $"{(c.Body.By.Length > 0 ? $": {c.Body.By}" : "")}"));
         var facts = JobFacts.Of(job);
         (UnitSource, School, SupplyGrade, Hand, ModelFirst, ModelSettled) = (facts.UnitSource, facts.School, facts.SupplyGrade, facts.Hand, facts.ModelFirst,
             facts.ModelSettled);
