@@ -40,6 +40,9 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
     /// <summary>The policies offered.</summary>
     public IReadOnlyList<WarrantyPolicy> Offered { get; private set; } = [];
 
+    /// <summary>Whether a pack that went out lies here still; one sent on paper in its day does not.</summary>
+    public bool Keeps(string pack) => files.Has(pack);
+
     /// <summary>Whether the person may write here.</summary>
     public bool MayFile => User.May(Right.BookIn);
 
