@@ -25,6 +25,24 @@ public abstract class EvidenceFiles(string root)
         return Convert.ToHexStringLower(await SHA256.HashDataAsync(stream, cancel));
     }
 
+    /// <summary>Keeps bytes that are at hand under their hash, flushed before they have their name, and answers it.</summary>
+    protected async Task<string> KeepBytesAsync(byte[] bytes, CancellationToken cancel)
+    {
+        var hash = Convert.ToHexStringLower(SHA256.HashData(bytes));
+        var incoming = NewIncoming();
+        try
+        {
+            await using (var file = new FileStream(incoming, FileMode.CreateNew, FileAccess.Write, FileShare.None))
+            {
+                await file.WriteAsync(bytes, cancel);
+                file.Flush(flushToDisk: true);
+            }
+            Settle(incoming, hash);
+        }
+        finally { File.Delete(incoming); }
+        return hash;
+    }
+
     /// <summary>A passing name to write under, until the file is whole.</summary>
     protected string NewIncoming() => Path.Combine(Directory.CreateDirectory(Path.Combine(root, Incoming)).FullName, Guid.NewGuid().ToString("n"));
 

@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-
 namespace Wattology.Data.Evidence;
 
 /// <summary>Packs of claims that went out, each under its hash, frozen.</summary>
@@ -16,27 +14,12 @@ public sealed class PackFiles(ShopFolder folder) : EvidenceFiles(folder.Packs)
     /// <summary>Freezes a pack for a job as it stands.</summary>
     public async Task<string> FreezeAsync(string state, byte[] pack, CancellationToken cancel = default)
     {
-        var hash = await KeepAsync(pack, cancel);
+        var hash = await KeepBytesAsync(pack, cancel);
         var passing = Path.Combine(Directory.CreateDirectory(_frozen).FullName, Guid.NewGuid().ToString("n"));
         await File.WriteAllTextAsync(passing, hash, cancel);
         // Whoever froze first wins: the other's pack is never sent.
         try { File.Move(passing, Path.Combine(_frozen, state)); }
         catch (IOException) { File.Delete(passing); }
         return FrozenFor(state)!;
-    }
-
-    /// <summary>Keeps a pack, and answers its hash.</summary>
-    public async Task<string> KeepAsync(byte[] pack, CancellationToken cancel = default)
-    {
-        var hash = Convert.ToHexStringLower(SHA256.HashData(pack));
-        if (Has(hash)) return hash;
-        var incoming = NewIncoming();
-        await using (var file = new FileStream(incoming, FileMode.CreateNew, FileAccess.Write, FileShare.None))
-        {
-            await file.WriteAsync(pack, cancel);
-            file.Flush(flushToDisk: true);
-        }
-        Settle(incoming, hash);
-        return hash;
     }
 }

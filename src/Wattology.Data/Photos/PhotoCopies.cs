@@ -1,4 +1,6 @@
 using SkiaSharp;
+using Wattology.Core.Entries;
+using Wattology.Core.Photos;
 
 namespace Wattology.Data.Photos;
 
@@ -46,6 +48,17 @@ public sealed class PhotoCopies(PhotoFiles files, ShopFolder folder) : IDisposab
             return path;
         }
         finally { _gate.Release(); }
+    }
+
+    /// <summary>Where the copies to look at lie, by the files' hashes; a photo that cannot be shown is left out.</summary>
+    /// <param name="record">The job whose photos they are.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IReadOnlyDictionary<string, string>> ShownAsync(JobRecord record, CancellationToken cancel = default)
+    {
+        var shown = new Dictionary<string, string>();
+        foreach (var photo in record.Photos().Where(p => p.Body.Shown).DistinctBy(p => p.Body.File))
+            if (await PathAsync(photo.Body.File, CopySize.Shown, cancel) is { } path) shown[photo.Body.File] = path;
+        return shown;
     }
 
     /// <summary>How large the copy to look at is, in points; null when the file is missing or cannot be opened.</summary>

@@ -1,5 +1,4 @@
 using System.IO.Compression;
-using System.Security.Cryptography;
 using System.Text;
 using Wattology.Core.Inputs;
 using Wattology.Core.Traces;
@@ -31,19 +30,7 @@ public sealed class TraceFiles(ShopFolder folder) : EvidenceFiles(folder.Traces)
     public async Task<(string File, int Bytes)> KeepPackedAsync(byte[] packed, CancellationToken cancel = default)
     {
         if (packed.Length > TraceKept.MostBytes) throw new RefusedException("This trace is longer than any that is kept: cut it to the burst or run.", "csv");
-        var hash = Convert.ToHexStringLower(SHA256.HashData(packed));
-        var incoming = NewIncoming();
-        try
-        {
-            await using (var file = new FileStream(incoming, FileMode.CreateNew, FileAccess.Write, FileShare.None))
-            {
-                await file.WriteAsync(packed, cancel);
-                file.Flush(flushToDisk: true);
-            }
-            Settle(incoming, hash);
-        }
-        finally { File.Delete(incoming); }
-        return (hash, packed.Length);
+        return (await KeepBytesAsync(packed, cancel), packed.Length);
     }
 
     /// <summary>A kept trace; null where its file is missing, damaged, or no trace.</summary>

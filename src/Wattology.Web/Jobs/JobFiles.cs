@@ -28,10 +28,7 @@ public static class JobFiles
         files.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, ShopDb db, PhotoCopies copies, ShopTimes times, CancellationToken cancel) =>
         {
             if (await jobs.FindAsync(id, cancel) is not { } job) return Results.NotFound();
-            var shown = new Dictionary<string, string>();
-            foreach (var photo in job.Record.Photos().Where(p => p.Body.Shown).DistinctBy(p => p.Body.File))
-                if (await copies.PathAsync(photo.Body.File, CopySize.Shown, cancel) is { } path) shown[photo.Body.File] = path;
-            return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, shown,
+            return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, await copies.ShownAsync(job.Record, cancel),
                 await ShopChain.FootAsync(db, cancel), cancel), "application/pdf", $"{job.Machine.Number}.pdf");
         }).ExcludeFromDescription();
         files.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs, ShopDb db, CancellationToken cancel) =>

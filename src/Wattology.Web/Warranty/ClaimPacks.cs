@@ -1,5 +1,4 @@
 using Wattology.Core.Jobs;
-using Wattology.Core.Photos;
 using Wattology.Core.Warranty;
 using Wattology.Data;
 using Wattology.Data.Evidence;
@@ -27,10 +26,8 @@ public sealed class ClaimPacks(JobStore jobs, ShopDb db, PhotoCopies copies, Pho
         var (name, foot) = ((await jobs.SettingsAsync(cancel)).Name, await ShopChain.FootAsync(db, cancel));
         var members = await ClaimPack.MembersAsync(job.Record.Entries, await ShopChain.MarkAsync(db, job.Record, cancel), copies, originals ? photos : null,
             traces, cancel);
-        var shown = new Dictionary<string, string>();
-        foreach (var photo in job.Record.Photos().Where(p => p.Body.Shown).DistinctBy(p => p.Body.File))
-            if (await copies.PathAsync(photo.Body.File, CopySize.Shown, cancel) is { } path) shown[photo.Body.File] = path;
-        members.Insert(0, new(ClaimPack.Case, JobPdf.Write(job, name, times, shown, foot, cancel)));
+        members.Insert(0, new(ClaimPack.Case, JobPdf.Write(job, name, times, await copies.ShownAsync(job.Record, cancel), foot,
+            cancel)));
         members.Insert(0, new(ClaimPack.Letter, ClaimLetterPdf.Write(job, claim, name, times, [.. members.Select(m => m.Name)], foot, cancel)));
         return ClaimPack.Write(members, key.Key, job.Machine.Number, job.Record.Entries, name, await ShopChain.CodeAsync(db, cancel), times.Now);
     }
