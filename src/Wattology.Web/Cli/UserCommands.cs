@@ -1,3 +1,4 @@
+using System.CommandLine;
 using Microsoft.AspNetCore.Identity;
 using Wattology.Core.Inputs;
 using Wattology.Core.People;
@@ -6,12 +7,32 @@ using Wattology.Data.People;
 using Wattology.Data.Shop;
 using Wattology.Web.Api;
 using Wattology.Web.People;
+using static Wattology.Web.Cli.ShopConsole;
 
 namespace Wattology.Web.Cli;
 
 /// <summary>Accounts and keys at the console: the way back in where no owner can sign in any more.</summary>
 internal static class UserCommands
 {
+    /// <summary>Accounts and keys, for whoever holds the shop's folder.</summary>
+    public static Command Make()
+    {
+        var data = ShopData();
+        var who = new Argument<string>("sign-in-name") { Description = "Whose account." };
+        var list = new Command("list", "Everybody who has an account.") { data };
+        list.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, ListAsync));
+        var code = new Command("code", "A one-time code with which somebody sets a new password; an owner nobody can let in is let in by it.") { who, data };
+        code.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, s => CodeAsync(s, r.GetValue(who)!)));
+        var purpose = new Argument<string>("purpose") { Description = "What the key is for." };
+        var key = new Command("key", "A key with which a program computes over the network.") { purpose, data };
+        key.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, s => KeyAsync(s, r.GetValue(purpose)!)));
+        var keyNumber = new Argument<int>("number") { Description = "The key's number, as 'user list' shows it." };
+        var withdraw = new Command("withdraw-key", "Withdraw such a key.") { keyNumber, data };
+        withdraw.SetAction((r, _) => WithShopAsync(r.GetValue(data)!, s => WithdrawAsync(s, r.GetValue(keyNumber))));
+        var user = new Command("user", "Accounts and keys, for whoever holds the shop's folder.") { list, code, key, withdraw };
+        return user;
+    }
+
     /// <summary>Lists accounts and keys.</summary>
     public static async Task<int> ListAsync(IServiceProvider services)
     {
