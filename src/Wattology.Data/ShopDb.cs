@@ -96,6 +96,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options, ShopChain? chain = 
         {
             e.HasKey(x => x.Row);
             e.Ignore(x => x.Owed);
+            e.Ignore(x => x.FollowUp);
             e.HasIndex(x => x.Number).IsUnique();
             e.HasIndex(x => new { x.Prefix, x.Serial });
             e.HasIndex(x => x.PlainRegistration);
@@ -103,7 +104,10 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options, ShopChain? chain = 
             e.HasIndex(x => new { x.Family, x.Cause }).HasFilter("Cause <> ''");
             e.HasIndex(x => new { x.Family, x.Row });
             e.HasIndex(x => new { x.ClaimState, x.ClaimSinceMs }).HasFilter("ClaimState <> ''");
-            e.HasIndex(x => x.ComebackOf).HasFilter("ComebackOf <> ''");
+            e.HasIndex(x => new { x.ComebackOf, x.BookedMs }).HasFilter("ComebackOf <> ''");
+            // All that is counted over time stands in it: nobody reads whole rows to count them.
+            e.HasIndex(x => new { x.HandedOverMs, x.EndedAs, x.Family, x.Hand, x.Number, x.Cause, x.UnitSource, x.School, x.SupplyGrade, x.ModelFirst,
+                x.ModelSettled }).HasFilter("HandedOverMs IS NOT NULL").HasDatabaseName("IX_Jobs_OverTime");
             e.HasIndex(x => new { x.FollowUpMs, x.Row }).HasFilter("FollowUpMs IS NOT NULL");
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);

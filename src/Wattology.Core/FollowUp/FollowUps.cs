@@ -98,7 +98,8 @@ public static class FollowUps
         if (!Done(FollowUpKind.Levels)) Add(FollowUpKind.Levels, After(LevelDays, over.At), "What settles or seeps shows in the first week.");
         if (!Done(FollowUpKind.OilChange)) Add(FollowUpKind.OilChange, After(OilDays, over.At), "The first filter catches what was flushed loose.");
         if (!Done(FollowUpKind.OldParts) && OldParts.Of(record).Where(t => t.Released is null).ToArray() is { Length: > 0 } kept)
-            Add(FollowUpKind.OldParts, Warranty.Rehearsal.KeepUntil(record) ?? After(OldPartsDays, over.At), $"Kept: {string.Join(", ", kept.Select(k => k.Tag))}.");
+            Add(FollowUpKind.OldParts, Warranty.Rehearsal.KeepUntil(record) ?? After(OldPartsDays, over.At),
+                $"Kept: {string.Join(", ", kept.Select(k => k.Tag))}.");
         if (!Done(FollowUpKind.WarrantyEnd)) Add(FollowUpKind.WarrantyEnd, After(WarrantyDays, over.At), "Claims after this day are refused.");
         return [.. due.OrderBy(d => d.Due).ThenBy(d => d.Kind)];
     }

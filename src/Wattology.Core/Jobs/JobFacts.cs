@@ -47,7 +47,8 @@ public sealed record JobFacts(string UnitSource, string School, string SupplyGra
             Waits(record));
     }
 
-    private static string Bare(string item) => item.LastIndexOf('-') is var dash and > 0 && item[(dash + 1)..] is "1" or "2" ? item[..item.LastIndexOf('-')] : item;
+    private static string Bare(string item) => item.LastIndexOf('-') is var dash and > 0 && item[(dash + 1)..] is "1" or "2" ? item[..item.LastIndexOf('-')]
+        : item;
 
     private static string Supply(JudgedJob job)
     {
@@ -70,7 +71,8 @@ public sealed record JobFacts(string UnitSource, string School, string SupplyGra
         if (record.EndEntry() is not { } end) return [];
         var since = (For: WaitsFor.Hands, record.Entries[0].At);
         var hours = new SortedDictionary<WaitsFor, double>();
-        foreach (var (what, at) in record.All<Waiting>().Where(w => w.Entry.Seq < end.Seq).Select(w => (w.Body.For, w.Entry.At)).Append((WaitsFor.Hands, end.At)))
+        foreach (var (what, at) in record.All<Waiting>().Where(w => w.Entry.Seq < end.Seq).Select(w => (w.Body.For, w.Entry.At)).Append((WaitsFor.Hands,
+            end.At)))
         {
             if (at > since.At) hours[since.For] = hours.GetValueOrDefault(since.For) + (at - since.At).TotalHours;
             since = (what, at);

@@ -36,7 +36,8 @@ public sealed record PackSeal(string Pack, string Job, int Entries, string Head,
         if (Pack != FormName) return $"Its form is not known: {FormName} is.";
         try
         {
-            return new ShopPublicKey(PublicKey).Proves(Hash(), Signature) ? null : "The signature is not made with the key beside it, or a field beside it was changed.";
+            return new ShopPublicKey(PublicKey).Proves(Hash(), Signature) ? null
+                : "The signature is not made with the key beside it, or a field beside it was changed.";
         }
         catch (FormatException) { return "The public key beside the signature is none."; }
     }

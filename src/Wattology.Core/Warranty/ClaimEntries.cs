@@ -123,7 +123,8 @@ public sealed record ClaimPaid([Bounds(0.01, 10_000_000)] double Amount, string 
 public sealed record ClaimLetter(bool Came, [Needed("Write what it says.")] string Words) : EntryBody
 {
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<ClaimLetter>("claim-letter", "Letter", (_, n) => $"{(n.Body.Came ? "came" : "written")}: {n.Body.Words}")
+    public static readonly EntryKind Kind = new EntryKind<ClaimLetter>("claim-letter", "Letter", (_, n)
+        => $"{(n.Body.Came ? "came" : "written")}: {n.Body.Words}")
         { Correction = Correction.ByTakingBack, Right = Right.BookIn, Ages = Ages.Lasts };
 }
 

@@ -23,7 +23,8 @@ namespace Wattology.Core.Warranty;
 /// <summary>Everything a warranty giver may want proved: the one list policies name from.</summary>
 public static class Proofs
 {
-    private const string PhotoOf = "photo-";
+    /// <summary>How the ids of photos begin; the place follows.</summary>
+    public const string PhotoOf = "photo-";
 
     /// <summary>Every proof, in the order in which they can be had no more.</summary>
     public static readonly IReadOnlyList<ProofKind> All = [.. Kinds().Concat(Photos()).Select((k, i) => (k, i)).OrderBy(k => k.k.Gone).ThenBy(k => k.i)
@@ -67,10 +68,12 @@ public static class Proofs
             Reading(job.Record.Latest<ClockingReading>(c => c.Turbo == turbo && c.AsInstalled), Known.Measured, "read as installed"),
             Answered(ClockingCheck.Seen, "hangs-down", "leans-a-little", "leans-more")(job, turbo))) { PerTurbo = true, Best = Known.Measured },
         new("prime", "Oil pressure proved before the start", ProofGone.FirstStart, PrimeCheck.Definition.Id, (job, _)
-            => Reading(job.Record.All<PressureRead>().LastOrDefault(p => p.Outcome is PressureOutcome { Proves: true }), Known.Seen, "pressure while cranking")) { Best = Known.Measured },
+            => Reading(job.Record.All<PressureRead>().LastOrDefault(p => p.Outcome is PressureOutcome { Proves: true }), Known.Seen,
+                "pressure while cranking")) { Best = Known.Measured },
         new("start", "First start and idle", ProofGone.MachineLeaves, StartCheck.Definition.Id, (job, _)
             => EngineRuns.Of(job) is { IdledEnough: true } ? Reading(job.Record.Latest<RunEnded>(), Known.Seen, "idled") : null) { Best = Known.Measured },
-        new("codes-after", "Fault codes after the run", ProofGone.MachineLeaves, AfterRunCheck.Definition.Id, Answered(AfterRunCheck.CodesAfter, "none", "stored"))
+        new("codes-after", "Fault codes after the run", ProofGone.MachineLeaves, AfterRunCheck.Definition.Id, Answered(AfterRunCheck.CodesAfter, "none",
+            "stored"))
             { Best = Known.Measured },
         new("crankcase-after", "Crankcase pressure with the new unit", ProofGone.MachineLeaves, CrankcaseCheck.Definition.Id, (job, _)
             => Pressure(job, before: false)) { Best = Known.Measured },
@@ -78,7 +81,8 @@ public static class Proofs
     ];
 
     // A photo by its place: what shows nothing any more after a move.
-    private static IEnumerable<ProofKind> Photos() => PhotoPlaces.Owed.Select(o => new ProofKind($"{PhotoOf}{o.Place}", $"Photo: {Lower(o.Title)}", o.Stage switch
+    private static IEnumerable<ProofKind> Photos() => PhotoPlaces.Owed.Select(o => new ProofKind($"{PhotoOf}{o.Place}", $"Photo: {Lower(o.Title)}",
+        o.Stage switch
     {
         WorkStage.Identify => ProofGone.OldPartsLeave,
         WorkStage.Triage => ProofGone.AnythingOff,
@@ -115,7 +119,8 @@ public static class Proofs
             && LookState.Last(asked) is { } last ? new(Known.Seen, "all answered", last) : null;
 
     private static Func<JobContext, int, ProofFound?> Paper(PaperKind paper) => (job, _)
-        => job.Record.Latest<PaperKept>(p => p.Paper == paper) is { } kept ? new(Known.Seen, kept.Body.Reference, kept.Entry, kept.Body.Of, kept.Body.AtKm) : null;
+        => job.Record.Latest<PaperKept>(p => p.Paper == paper) is { } kept ? new(Known.Seen, kept.Body.Reference, kept.Entry, kept.Body.Of, kept.Body.AtKm)
+            : null;
 
     private static ProofFound? Plate(Noted<PlateRead>? plate) => plate is { Body.NotReadable: false } ? Reading(plate, Known.Seen, plate.Body.Words) : null;
 

@@ -48,7 +48,7 @@ public enum CoverVoid
 /// <param name="DistanceKm">So far from its beginning, km; null where no distance is set.</param>
 /// <param name="Hours">So many running hours; null where none are set.</param>
 public sealed record PolicyCover([Needed("Say what is covered.")] string What, [Bounds(1, 36_500)] double? Days = null,
-    [Bounds(1, 10_000_000)] double? DistanceKm = null, [Bounds(1, 1_000_000)] double? Hours = null);
+    [Bounds(1, 10_000_000), In(Measure.Distance)] double? DistanceKm = null, [Bounds(1, 1_000_000), In(Measure.Hours)] double? Hours = null);
 
 /// <summary>One proof a policy wants.</summary>
 /// <param name="Proof">Which: the id of a <see cref="ProofKind"/>.</param>
@@ -58,7 +58,8 @@ public sealed record PolicyCover([Needed("Say what is covered.")] string What, [
 /// <param name="WithinDays">So many days lie at most between it and the booking-in; null where any may.</param>
 /// <param name="WithinKm">So far the machine has gone at most since what the paper is of, km; null where any may.</param>
 public sealed record WantedProof([Needed("Say which proof.")] string Proof, Known Grade, Known? SecondBest = null,
-    IReadOnlyList<ComplaintKind>? For = null, [Bounds(0, 36_500)] double? WithinDays = null, [Bounds(0, 10_000_000)] double? WithinKm = null) : IHasRules
+    IReadOnlyList<ComplaintKind>? For = null, [Bounds(0, 36_500)] double? WithinDays = null,
+    [Bounds(0, 10_000_000), In(Measure.Distance)] double? WithinKm = null) : IHasRules
 {
     /// <inheritdoc/>
     public void Check(Faults faults, string path)

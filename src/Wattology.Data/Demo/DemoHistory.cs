@@ -71,7 +71,8 @@ internal static class DemoHistory
     /// <summary>Puts a job under the policy of its claim, as it is booked in.</summary>
     public static void Name(JobBuilder job, WentClaim? claim, Author desk)
     {
-        if (claim is not null) job.Tell(new PolicyNamed(WarrantyPolicy.Read(DemoWorld.Policies[claim.Policy]), claim.Complaint), Known.Told, by: desk, minutes: 1);
+        if (claim is not null) job.Tell(new PolicyNamed(WarrantyPolicy.Read(DemoWorld.Policies[claim.Policy]), claim.Complaint), Known.Told, by: desk,
+            minutes: 1);
     }
 
     /// <summary>Tells how the claim of a job that left went on.</summary>

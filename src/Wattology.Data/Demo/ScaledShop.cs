@@ -44,7 +44,8 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, ShopKeyFile key, TimePr
             var of = i % OpenOneIn == 0 ? templates.Length - 1 : i % (templates.Length - 1);
             var back = before.Remove(of, out var earlier) && random.NextDouble() < BackAs(of) ? earlier : null;
             var told = TellAgain(template, random, $"{DemoShop.NumberPrefix}{++highest}", i, total, back);
-            if (of < templates.Length - 1) before[of] = new Earlier(told[0].Job, $"{DemoShop.NumberPrefix}{highest}", new JobRecord(CheckList.Kinds, told).Machine());
+            if (of < templates.Length - 1) before[of] = new Earlier(told[0].Job, $"{DemoShop.NumberPrefix}{highest}", new JobRecord(CheckList.Kinds,
+                told).Machine());
             var row = new JobRow().Fill(settings.Judge(new JobRecord(CheckList.Kinds, told), clock.GetUtcNow()));
             await RunAsync(job, row);
             var state = ShopStates.Of(row)!;

@@ -30,7 +30,8 @@ public sealed record PackMember(string Name, byte[] Bytes);
 public sealed record PackReport(IReadOnlyList<string> Faults, PackSeal? Seal, int Members, int Entries, string Claim)
 {
     /// <summary>What no check of a pack can tell.</summary>
-    public string CannotKnow => $"What this cannot know: whether what was typed was true; whether the key {(Seal is null ? "" : Fingerprint + " ")}is this shop's "
+    public string CannotKnow
+        => $"What this cannot know: whether what was typed was true; whether the key {(Seal is null ? "" : Fingerprint + " ")}is this shop's "
         + "own (compare it with a printed page of theirs); whether entries were added since.";
 
     /// <summary>The fingerprint of the key it is signed with; empty where there is none.</summary>
@@ -139,16 +140,10 @@ public static class ClaimPack
         var together = 0L;
         foreach (var entry in zip.Entries)
         {
-            // What an archive says of a length is not believed.
-            await using var content = await entry.OpenAsync(cancel);
-            using var bytes = new MemoryStream();
-            var buffer = new byte[81_920];
-            for (int read; (read = await content.ReadAsync(buffer, cancel)) > 0;)
-            {
-                bytes.Write(buffer, 0, read);
-                if (bytes.Length > MostMemberBytes || (together += read) > MostTogether) throw new InvalidDataException("too large");
-            }
-            if (!members.TryAdd(entry.FullName, bytes.ToArray())) faults.Add($"{Shown(entry.FullName)}: it is in the pack twice.");
+            var bytes = await ZipMember.ReadAsync(entry, Math.Min(MostMemberBytes, MostTogether - together), cancel)
+                ?? throw new InvalidDataException("too large");
+            together += bytes.Length;
+            if (!members.TryAdd(entry.FullName, bytes)) faults.Add($"{Shown(entry.FullName)}: it is in the pack twice.");
         }
         return members;
     }

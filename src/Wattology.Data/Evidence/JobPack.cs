@@ -126,19 +126,8 @@ public static class JobPack
     private static IEnumerable<PhotoKept> Named(IReadOnlyList<Entry> entries)
         => entries.Where(e => e.Kind == PhotoKept.KindName).Select(e => CheckList.Kinds.Read<PhotoKept>(e).Body).DistinctBy(p => p.File);
 
-    // What an archive says of a length is not believed: more is read no further.
     private static async Task<byte[]> BytesAsync(ZipArchiveEntry entry, CancellationToken cancel)
-    {
-        await using var content = await entry.OpenAsync(cancel);
-        using var bytes = new MemoryStream();
-        var buffer = new byte[81_920];
-        for (int read; (read = await content.ReadAsync(buffer, cancel)) > 0;)
-        {
-            bytes.Write(buffer, 0, read);
-            if (bytes.Length > entry.Length) throw Refused(entry.FullName, "It is longer than the archive says.");
-        }
-        return bytes.ToArray();
-    }
+        => await ZipMember.ReadAsync(entry, entry.Length, cancel) ?? throw Refused(entry.FullName, "It is longer than the archive says.");
 
     private static InputRefusedException Refused(string path, string message)
     {

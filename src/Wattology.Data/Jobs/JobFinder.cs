@@ -47,12 +47,14 @@ public sealed class JobFinder(ShopDb db)
 
     /// <summary>All jobs of a machine, the first one first; at most two hundred.</summary>
     public Task<List<JobRow>> OfMachineAsync(string plain, CancellationToken cancel = default)
-        => db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain).OrderBy(j => j.BookedMs).ThenBy(j => j.Row).Take(JobStore.ListMost).ToListAsync(cancel);
+        => db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain).OrderBy(j => j.BookedMs).ThenBy(j
+            => j.Row).Take(JobStore.ListMost).ToListAsync(cancel);
 
     private IQueryable<JobRow> Query(Wanted w)
     {
         var plain = PartNumber.Plain(w.Words);
-        var rows = plain.Length >= 3 ? db.Jobs.FromSql($"SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid WHERE JobSearch.Search MATCH {$"\"{plain}\""}")
+        var rows = plain.Length >= JobStore.LeastInside
+            ? db.Jobs.FromSql($"SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid WHERE JobSearch.Search MATCH {$"\"{plain}\""}")
             : plain.Length > 0 ? db.Jobs.Where(j => j.PlainRegistration.StartsWith(plain)) : db.Jobs;
         rows = rows.AsNoTracking();
         if (w.Words.Length > 0 && plain.Length == 0) rows = rows.Where(j => false);

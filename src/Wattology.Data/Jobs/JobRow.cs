@@ -21,6 +21,11 @@ namespace Wattology.Data.Jobs;
 /// <param name="DueMs">When it is due, in ms since 1970; null where nobody knows.</param>
 public sealed record OwedPart(string What, long? DueMs);
 
+/// <summary>Something due on a job that left, as the yard shows it.</summary>
+/// <param name="What">What: a word of <see cref="FollowUpKind"/>.</param>
+/// <param name="AtMs">When, in ms since 1970.</param>
+public sealed record DueMark(string What, long AtMs);
+
 /// <summary>A job in one row: all the yard shows, as keys and numbers, so that neither another wording nor other units change anything stored.</summary>
 /// <remarks>Computed from the entries, and made anew from them at will; head and count also prove that no entry was cut off the end.</remarks>
 public sealed class JobRow
@@ -79,8 +84,12 @@ public sealed class JobRow
 
     /// <summary>When something is next due after the hand-over, in ms since 1970; null where nothing is.</summary>
     public long? FollowUpMs { get; set; }
-    /// <summary>What that is: a word of <see cref="FollowUpKind"/>; empty where nothing is due.</summary>
-    public string FollowUpWhat { get; set; } = "";
+
+    /// <summary>All that is due after the hand-over, as JSON; see <see cref="FollowUp"/>.</summary>
+    public string FollowUpWhat { get; set; } = "[]";
+
+    /// <summary>What is due after the hand-over, the earliest first.</summary>
+    public IReadOnlyList<DueMark> FollowUp => JsonSerializer.Deserialize<DueMark[]>(FollowUpWhat) ?? [];
 
     /// <summary>Where its claim stands: a word of <see cref="ClaimState"/>; empty where it is under no policy.</summary>
     public string ClaimState { get; set; } = "";
@@ -161,8 +170,8 @@ public sealed class JobRow
         var owed = Core.Parts.Orders.Of(record).Where(o => o.Came is null).ToArray();
         OwedWhat = record.EndEntry() is null ? JsonSerializer.Serialize(owed.Select(o => new OwedPart(o.What, o.Due?.ToUnixTimeMilliseconds()))) : "[]";
         LeftAfterMinutes = record.EndEntry() is null ? Core.Jobs.Outlook.LeftAfter(job) : 0;
-        (FollowUpMs, FollowUpWhat) = FollowUps.Of(job.Context) is [var follow, ..] ? ((long?)follow.Due.ToUnixTimeMilliseconds(), JsonForm.WordOf(follow.Kind))
-            : ((long?)null, "");
+        DueMark[] due = [.. FollowUps.Of(job.Context).Select(d => new DueMark(JsonForm.WordOf(d.Kind), d.Due.ToUnixTimeMilliseconds()))];
+        (FollowUpMs, FollowUpWhat) = (due is [var first, ..] ? first.AtMs : null, JsonSerializer.Serialize(due));
         Claims(job);
         Family = PartNumber.Plain(machine.Engine);
         Cause = record.EndEntry() is null ? "" : record.Causes().Select(c => c.Cause).FirstOrDefault(CauseModel.Usual.Causes.Contains) ?? "";

@@ -49,7 +49,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     public const int ListMost = 200;
 
     /// <summary>Shorter searches than this look at the beginning of numbers and registrations only: the index knows three letters at a time.</summary>
-    private const int LeastInside = 3;
+    internal const int LeastInside = 3;
     private const int FirstNumber = 1001, LastNumber = 100_000_000;
     private const int MostEntries = 20_000;
     private const char ByteOrderMark = (char)0xFEFF;
@@ -238,8 +238,11 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     /// <param name="state">Where the claim stands; any when null.</param>
     /// <param name="cancel">Ends it.</param>
     public async Task<IReadOnlyList<JobRow>> ClaimsAsync(string? state, CancellationToken cancel = default)
-        => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && (state == null || j.ClaimState == state)).OrderBy(j => j.ClaimSinceMs).ThenBy(j => j.Row)
-            .Take(ListMost).ToListAsync(cancel);
+        => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && (state == null || j.ClaimState == state))
+            // What waits comes before what is closed; there the oldest, here the latest first.
+            .OrderBy(j => j.ClaimState == "paid" || j.ClaimState == "refused")
+            .ThenBy(j => j.ClaimState == "paid" || j.ClaimState == "refused" ? -j.ClaimSinceMs : j.ClaimSinceMs).ThenBy(j
+                => j.Row).Take(ListMost).ToListAsync(cancel);
 
     /// <summary>Claims refused on other jobs with the same engine, the last first, at most three, each with the proof that was missing.</summary>
     public async Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync(JudgedJob job, CancellationToken cancel = default)

@@ -25,11 +25,24 @@ public sealed class OverTime(ShopDb db)
 {
     private const int Most = 40, MostUnits = 200_000;
 
-    // A job came back where another names it; what was booked in twice at once is no comeback.
-    private const string Done = """
-        FROM Jobs j LEFT JOIN (SELECT ComebackOf AS Of, MIN(BookedMs) AS BackMs FROM Jobs WHERE ComebackOf <> '' GROUP BY ComebackOf) b ON b.Of = j.Number
-        WHERE j.HandedOverMs >= {0} AND j.HandedOverMs < {1} AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3}) AND j.EndedAs = 'Handed over'
+    private const string Ended = "FROM Jobs j WHERE j.HandedOverMs >= {0} AND j.HandedOverMs < {1} AND ({2} = '' OR j.Family = {2}) "
+        + "AND ({3} = '' OR j.Hand = {3})";
+
+    private const string Done = Ended + " AND j.EndedAs = 'Handed over'";
+
+    // A job came back where another names it. Those are few: each leads to the job it names, and never all jobs to those that may name them.
+    private const string Back = """
+        WITH Back AS MATERIALIZED (SELECT ComebackOf AS Of, MIN(BookedMs) AS BackMs FROM Jobs WHERE ComebackOf <> '' GROUP BY ComebackOf)
+
         """;
+
+    private static readonly string DoneOfBack = Done.Replace("FROM Jobs j WHERE", "FROM Back b CROSS JOIN Jobs j ON j.Number = b.Of WHERE",
+        StringComparison.Ordinal);
+
+    // How many came back, and of how many, by what a column says.
+    private static string Rates(string by)
+        => $"{Back}SELECT Word, SUM(Events) AS Events, SUM(N) AS N FROM (SELECT {by} AS Word, 0 AS Events, COUNT(*) AS N {Done} "
+        + $"GROUP BY 1 UNION ALL SELECT {by}, COUNT(*), 0 {DoneOfBack} GROUP BY 1) GROUP BY Word ORDER BY Word = '', N DESC, Word LIMIT {Most}";
 
     private static readonly Dictionary<string, string> By = new()
     {
@@ -41,37 +54,43 @@ public sealed class OverTime(ShopDb db)
 
     /// <summary>How many came back, and of how many.</summary>
     public async Task<RateLine> RateAsync(Period looked, CancellationToken cancel = default)
-    {
-        var all = await CountAsync($"SELECT '' AS Word, COUNT(b.Of) AS Events, COUNT(*) AS N {Done}", looked, cancel);
-        return new("all", all[0].Events, all[0].N);
-    }
+        => (await CountAsync(Rates("''"), looked, cancel)) is [var all] ? new("all", all.Events, all.N) : new("all", 0, 0);
 
     /// <summary>Comebacks by engine, cause, unit, school or supply; those with the most jobs, where nothing was said last.</summary>
     /// <param name="way">One of <see cref="Ways"/>.</param>
     /// <param name="looked">Which jobs.</param>
     /// <param name="cancel">Ends it.</param>
     public async Task<IReadOnlyList<RateLine>> ComebacksAsync(string way, Period looked, CancellationToken cancel = default)
-        => [.. (await CountAsync($"SELECT {By[way]} AS Word, COUNT(b.Of) AS Events, COUNT(*) AS N {Done} GROUP BY {By[way]} ORDER BY {By[way]} = '', N DESC, Word "
-            + $"LIMIT {Most}", looked, cancel)).Select(c => new RateLine(c.Word, c.Events, c.N))];
+        => [.. (await CountAsync(Rates(By[way]), looked, cancel)).Select(c => new RateLine(c.Word, c.Events, c.N))];
 
     /// <summary>How long units lasted, in months: those that came back until then, the others until today.</summary>
     public async Task<SurvivalResult> SurvivalAsync(Period looked, long nowMs, CancellationToken cancel = default)
     {
-        var sql = $"SELECT COALESCE(b.BackMs, {{4}}) - j.HandedOverMs AS Ms, b.Of IS NOT NULL AS Failed {Done} LIMIT {MostUnits}";
-        var units = await db.Database.SqlQueryRaw<Served>(sql, looked.FromMs, looked.ToMs, looked.Family, looked.Hand, nowMs).ToListAsync(cancel);
-        return Survival.Compute(new SurvivalInput([.. units.Where(u => u.Ms > 0).Select(u => new ServedUnit(u.Ms / MsInMonth, u.Failed))]));
+        object[] of = [looked.FromMs, looked.ToMs, looked.Family, looked.Hand];
+        var (came, stayed) = ($"{Back}SELECT j.HandedOverMs AS FromMs, b.BackMs AS ToMs {DoneOfBack}",
+            $"SELECT j.HandedOverMs AS Value {Done} LIMIT {MostUnits}");
+        var back = await db.Database.SqlQueryRaw<Served>(came, of).ToListAsync(cancel);
+        var all = await db.Database.SqlQueryRaw<long>(stayed, of).ToListAsync(cancel);
+        // What is left when those that came back are taken from all still runs.
+        var failed = back.GroupBy(b => b.FromMs).ToDictionary(g => g.Key, g => g.Count());
+        var units = new List<ServedUnit>(all.Count);
+        void Add(long ms, bool failed) { if (ms > 0) units.Add(new(ms / MsInMonth, failed)); }
+        foreach (var one in back) Add(one.ToMs - one.FromMs, true);
+        foreach (var from in all)
+            if (failed.TryGetValue(from, out var left) && left > 0) failed[from] = left - 1;
+            else Add(nowMs - from, false);
+        return Survival.Compute(new SurvivalInput(units));
     }
 
     /// <summary>Causes confirmed, by how often.</summary>
     public async Task<IReadOnlyList<Counted>> CausesAsync(Period looked, CancellationToken cancel = default)
     {
-        var counted = await CountAsync($"SELECT j.Cause AS Word, COUNT(*) AS Events, 0 AS N {Ended} AND j.Cause <> '' GROUP BY j.Cause ORDER BY Events DESC", looked,
+        var counted = await CountAsync($"SELECT j.Cause AS Word, COUNT(*) AS Events, 0 AS N {Ended} AND j.Cause <> '' GROUP BY j.Cause ORDER BY Events DESC",
+            looked,
             cancel);
         var all = counted.Sum(c => c.Events);
         return [.. counted.Select(c => c with { N = all })];
     }
-
-    private const string Ended = "FROM Jobs j WHERE j.HandedOverMs >= {0} AND j.HandedOverMs < {1} AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3})";
 
     /// <summary>How often the ranking had the confirmed cause first, and how often it was right where it said "settled".</summary>
     public async Task<(RateLine First, RateLine Settled)> ModelAsync(Period looked, CancellationToken cancel = default)
@@ -109,9 +128,10 @@ public sealed class OverTime(ShopDb db)
 
     /// <summary>Refused claims by the proof that was missing.</summary>
     public Task<List<Counted>> RefusedAsync(Period looked, CancellationToken cancel = default)
-        => CountAsync("SELECT j.ClaimCode AS Word, COUNT(*) AS Events, (SELECT COUNT(*) FROM Jobs r WHERE r.ClaimState = 'refused' AND r.BookedMs >= {0} AND "
-            + "r.BookedMs < {1} AND ({2} = '' OR r.Family = {2}) AND ({3} = '' OR r.Hand = {3})) AS N FROM Jobs j WHERE j.ClaimState = 'refused' AND "
-            + "j.BookedMs >= {0} AND j.BookedMs < {1} AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3}) GROUP BY 1 ORDER BY 2 DESC", looked, cancel);
+        => CountAsync("SELECT j.ClaimCode AS Word, COUNT(*) AS Events, SUM(COUNT(*)) OVER () AS N FROM Jobs j WHERE j.ClaimState = 'refused' "
+            + "AND j.ClaimState <> '' AND j.BookedMs >= {0} AND j.BookedMs < {1} AND ({2} = '' OR j.Family = {2}) "
+            + "AND ({3} = '' OR j.Hand = {3}) GROUP BY 1 ORDER BY 2 DESC", looked,
+                cancel);
 
     /// <summary>The engines with the most jobs that are over, each by its family, with how many.</summary>
     public Task<List<Counted>> EnginesAsync(Period looked, CancellationToken cancel = default)
@@ -132,7 +152,7 @@ public sealed class OverTime(ShopDb db)
     private Task<List<Counted>> CountAsync(string sql, Period looked, CancellationToken cancel)
         => db.Database.SqlQueryRaw<Counted>(sql, looked.FromMs, looked.ToMs, looked.Family, looked.Hand).ToListAsync(cancel);
 
-    private sealed record Served(long Ms, bool Failed);
+    private sealed record Served(long FromMs, long ToMs);
 }
 
 /// <summary>An item passed by name: on how many jobs, and the reason given most.</summary>

@@ -75,7 +75,8 @@ public sealed class ShopBackup(ShopFolder folder, ShopDb db, ShopChain chain, Ti
                 one.CommandText = "PRAGMA journal_mode=DELETE";
                 await one.ExecuteNonQueryAsync(cancel);
             }
-            foreach (var own in new[] { folder.Keys, folder.Photos, folder.Traces, folder.Packs }) await CopyAsync(own, Path.Combine(copy.Path, Path.GetFileName(own)),
+            foreach (var own in new[] { folder.Keys, folder.Photos, folder.Traces, folder.Packs }) await CopyAsync(own, Path.Combine(copy.Path,
+                Path.GetFileName(own)),
                 cancel);
             var files = new List<BackedUpFile>();
             foreach (var file in Directory.EnumerateFiles(copy.Path, "*", SearchOption.AllDirectories).Order(StringComparer.Ordinal))

@@ -57,7 +57,8 @@ public static class ShopStates
     /// <summary>How everything stands that the chain holds, as it streams past.</summary>
     public static async IAsyncEnumerable<ShopState> AllAsync(ShopDb db)
     {
-        foreach (var rows in new IQueryable<object>[] { db.Settings, db.Users, db.Limits, db.Schools, db.Instruments, db.Policies, db.RetiredSnags, db.ComputeKeys })
+        foreach (var rows in new IQueryable<object>[] { db.Settings, db.Users, db.Limits, db.Schools, db.Instruments, db.Policies, db.RetiredSnags,
+            db.ComputeKeys })
             await foreach (var row in rows.AsNoTracking().AsAsyncEnumerable()) yield return Of(row)!;
         yield return await PartsAsync(db);
         await foreach (var job in db.Jobs.AsNoTracking().OrderBy(j => j.Row).Select(j => new JobRow { Id = j.Id, Number = j.Number, EntryCount = j.EntryCount,

@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Text;
+using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Traces;
 using Wattology.Data.Evidence;
@@ -40,6 +41,17 @@ public sealed class TraceFiles(ShopFolder folder) : EvidenceFiles(folder.Traces)
         try { return TraceCsv.Read(await TextAsync(file, cancel)); }
         catch (Exception e) when (e is InvalidDataException or InputRefusedException) { return null; }
     }
+
+    /// <summary>The traces of a job that are drawn where it is set on paper, by their files: the last ones, as many as a file on paper bears.</summary>
+    public async Task<IReadOnlyDictionary<string, Trace>> LastAsync(JobRecord record, CancellationToken cancel = default)
+    {
+        var read = new Dictionary<string, Trace>();
+        foreach (var kept in record.All<TraceKept>().TakeLast(MostOnPaper).DistinctBy(k => k.Body.File))
+            if (await ReadAsync(kept.Body.File, cancel) is { } trace) read[kept.Body.File] = trace;
+        return read;
+    }
+
+    private const int MostOnPaper = 12;
 
     /// <summary>The text of a kept trace.</summary>
     /// <exception cref="InvalidDataException">The file is damaged.</exception>

@@ -95,7 +95,8 @@ public sealed class WarrantyDesk : IAsyncDisposable
     // The key makes the same sending the same: a claim whose answer was lost is not taken twice.
     private async Task<IResult> TakeAsync(HttpRequest request)
     {
-        if (_scenario == DeskScenario.Down) return Results.Json(new { error = "The desk is closed." }, Form, statusCode: StatusCodes.Status503ServiceUnavailable);
+        if (_scenario == DeskScenario.Down) return Results.Json(new { error = "The desk is closed." }, Form,
+            statusCode: StatusCodes.Status503ServiceUnavailable);
         if (request.Headers["Idempotency-Key"].ToString() is not { Length: > 0 and <= 200 } key)
             return Results.Json(new { error = "An Idempotency-Key is needed." }, Form, statusCode: StatusCodes.Status400BadRequest);
         using var pack = new MemoryStream();
@@ -124,7 +125,8 @@ public sealed class WarrantyDesk : IAsyncDisposable
 
     private void Answer(Case taken)
     {
-        void Say(string answer, string words, string code = "", double? amount = null) => taken.Answers.Add(new(taken.Answers.Count + 1, answer, words, code, amount));
+        void Say(string answer, string words, string code = "", double? amount = null) => taken.Answers.Add(new(taken.Answers.Count + 1, answer, words, code,
+            amount));
         switch (_scenario)
         {
             case DeskScenario.Refuses: Say("refused", "No crankcase reading from before the work.", "crankcase-before"); break;
@@ -137,7 +139,8 @@ public sealed class WarrantyDesk : IAsyncDisposable
 
     private IResult Tell(string receipt)
     {
-        if (_scenario == DeskScenario.Down) return Results.Json(new { error = "The desk is closed." }, Form, statusCode: StatusCodes.Status503ServiceUnavailable);
+        if (_scenario == DeskScenario.Down) return Results.Json(new { error = "The desk is closed." }, Form,
+            statusCode: StatusCodes.Status503ServiceUnavailable);
         lock (_gate)
             return _cases.TryGetValue(receipt, out var one) ? Results.Json(new { receipt, packs = one.Packs.ToArray(), answers = one.Answers.ToArray() }, Form)
                 : Results.Json(new { error = "There is no such receipt." }, Form, statusCode: StatusCodes.Status404NotFound);

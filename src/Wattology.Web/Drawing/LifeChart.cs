@@ -23,7 +23,8 @@ public static class LifeChart
         foreach (var job in jobs)
         {
             var (begin, end) = (X(job.BookedMs), X(Math.Max(job.HandedOverMs ?? to, job.BookedMs)));
-            SvgNode.Path(svg, job.ComebackOf.Length > 0 ? "c-miss" : "c-after", $"M{SvgNode.Tenths(begin)},{Line - 11}H{SvgNode.Tenths(Math.Max(end, begin + 8))}V{Line
+            SvgNode.Path(svg, job.ComebackOf.Length > 0 ? "c-miss" : "c-after",
+                $"M{SvgNode.Tenths(begin)},{Line - 11}H{SvgNode.Tenths(Math.Max(end, begin + 8))}V{Line
                 + 11}H{SvgNode.Tenths(begin)}Z");
             // Names of jobs close together stand above and below the line in turn.
             above = begin - spoken > 90 || !above;

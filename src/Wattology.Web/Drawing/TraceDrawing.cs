@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Text;
 using System.Xml.Linq;
+using Wattology.Core.Priming;
+using Wattology.Core.Jobs;
 using Wattology.Core.Gauge;
 using Wattology.Core.Measures;
 using Wattology.Core.Traces;
@@ -14,7 +16,13 @@ namespace Wattology.Web.Drawing;
 /// <param name="EnoughKpa">From here pressure counts as there, kPa; null where none is known.</param>
 /// <param name="Markers">What happened meanwhile.</param>
 /// <param name="Other">Another trace beside it; null where there is none.</param>
-public sealed record TraceView(Trace Trace, double FromS, double ToS, double? EnoughKpa, IReadOnlyList<TraceMarker> Markers, Trace? Other);
+public sealed record TraceView(Trace Trace, double FromS, double ToS, double? EnoughKpa, IReadOnlyList<TraceMarker> Markers, Trace? Other)
+{
+    /// <summary>A kept trace from its beginning to its end, with what happened on it.</summary>
+    public static TraceView Whole(JudgedJob job, TraceKept kept, Trace trace) => new(trace, trace.Rows[0].TimeS, trace.Rows[^1].TimeS,
+        job.Context.Limits.Choose(PressureLimits.Cranking).SoundFrom, Turnings.Find(job.Record, kept.Turning) is { } turning
+            ? Turnings.MarkersOf(job.Context, turning) : [], null);
+}
 
 /// <summary>Draws a trace: oil pressure with what happened on it, and under it every other channel in a strip of its own.</summary>
 public static class TraceDrawing
@@ -25,7 +33,8 @@ public static class TraceDrawing
     /// <summary>The chart, and how it was thinned.</summary>
     /// <param name="view">What it shows.</param>
     /// <param name="units">The shop's units.</param>
-    public static (string Svg, string Thinned) Draw(TraceView view, ShopUnits units)
+    /// <param name="paper">For print, where lines and words bear their own look.</param>
+    public static (string Svg, string Thinned) Draw(TraceView view, ShopUnits units, bool paper = false)
     {
         var pressure = view.Trace.Channels.Contains(GaugeChannel.OilTurbo) ? GaugeChannel.OilTurbo : GaugeChannel.OilGallery;
         var rest = view.Trace.Channels.Where(c => c != pressure && GaugeChannel.Find(c) is not null).ToArray();
@@ -72,7 +81,25 @@ public static class TraceDrawing
             SvgNode.Text(svg, "c-text", X(tick), height - 8, ShopUnits.Digits(Math.Round(tick, 6)));
         }
         SvgNode.Text(svg, "c-text", Right, height - 8, "s", "end");
+        if (paper) OnPaper(svg, height);
         return (svg.ToString(SaveOptions.DisableFormatting), new Thinned([], each).Words);
+    }
+
+    // What a style sheet gives on screen, in black and white.
+    private static void OnPaper(XElement svg, double height)
+    {
+        svg.Add(new XAttribute("width", Width), new XAttribute("height", height), new XAttribute("font-family", "Barlow Condensed"),
+            new XAttribute("font-size", 16));
+        foreach (var path in svg.Elements(SvgNode.Names + "path"))
+        {
+            var (width, dashes) = path.Attribute("class")!.Value switch
+            {
+                "c-clean" => (2.0, ""), "c-doubt" => (1.2, "7 5"), "c-unsure" => (1.0, "2 5"), _ => (1.2, ""),
+            };
+            path.Add(new XAttribute("fill", "none"), new XAttribute("stroke", "#1d2624"), new XAttribute("stroke-width", width));
+            if (dashes.Length > 0) path.Add(new XAttribute("stroke-dasharray", dashes));
+        }
+        foreach (var text in svg.Elements(SvgNode.Names + "text")) text.Add(new XAttribute("fill", "#1d2624"));
     }
 
     private static void Channel(XElement svg, TraceView view, string name, double top, Func<double, double> x, ShopUnits units, ref int each)

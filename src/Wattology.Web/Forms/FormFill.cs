@@ -44,7 +44,7 @@ public sealed class FormFill(FormState form, ShopUnits units, ShopTimes times)
                 var i = 0;
                 foreach (var item in list)
                 {
-                    if (item is string or double) Fill(item, parameter, $"{name}.{i}");
+                    if (item is string or double or Enum) Fill(item, parameter, $"{name}.{i}");
                     else Fill(item, $"{name}.{i}");
                     i++;
                 }

@@ -133,7 +133,7 @@ public sealed class FormReader(IFormCollection form, ShopUnits units, FormState 
 
     private void List(JsonObject tree, string name, string where, ParameterInfo parameter, Type item)
     {
-        var array = item == typeof(string) ? Texts(where) : item == typeof(double) ? Numbers(where, parameter) : Rows(where, item);
+        var array = item == typeof(string) || item.IsEnum ? Texts(where) : item == typeof(double) ? Numbers(where, parameter) : Rows(where, item);
         if (array.Count > 0 || !parameter.HasDefaultValue) tree[name] = array;
     }
 

@@ -23,11 +23,13 @@ public static class FollowUpCalendar
         app.MapGet("/jobs/{id}/follow-up.ics", async (string id, JobStore jobs, ShopDb db, ShopTimes times, CancellationToken cancel)
             => await jobs.FindAsync(id, cancel) is { } job ? File(Of(job, times), $"{job.Machine.Number}.ics", await ShopChain.FootAsync(db, cancel))
                 : Results.NotFound()).ExcludeFromDescription();
-        app.MapGet("/follow-up.ics", async (JobStore jobs, ShopDb db, ShopTimes times, CancellationToken cancel)
-            => File((await jobs.DueAsync(times.Now.AddDays(AheadDays), cancel)).Select(r => Event(r.Id, r.Number, r.Machine, r.Customer, r.Contact,
-                JsonForm.ValueOf<FollowUpKind>(r.FollowUpWhat) ?? FollowUpKind.Levels, DateTimeOffset.FromUnixTimeMilliseconds(r.FollowUpMs!.Value), "",
-                    times)),
-                "follow-up.ics", await ShopChain.FootAsync(db, cancel))).ExcludeFromDescription();
+        app.MapGet("/follow-up.ics", async (JobStore jobs, ShopDb db, ShopTimes times, CancellationToken cancel) =>
+        {
+            var until = times.Now.AddDays(AheadDays);
+            return File((await jobs.DueAsync(until, cancel)).SelectMany(r => r.FollowUp.Where(d => d.AtMs <= until.ToUnixTimeMilliseconds()).Select(d
+                => Event(r.Id, r.Number, r.Machine, r.Customer, r.Contact, JsonForm.ValueOf<FollowUpKind>(d.What) ?? FollowUpKind.Levels,
+                    DateTimeOffset.FromUnixTimeMilliseconds(d.AtMs), "", times))), "follow-up.ics", await ShopChain.FootAsync(db, cancel));
+        }).ExcludeFromDescription();
     }
 
     private static IEnumerable<CalendarEvent> Of(JudgedJob job, ShopTimes times) => FollowUps.Of(job.Context).Select(d => Event(job.Record.Id,

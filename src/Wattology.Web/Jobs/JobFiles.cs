@@ -25,11 +25,12 @@ public static class JobFiles
                 .GetRequiredService<SecurityLog>().Note(call.HttpContext, "file handed out", call.HttpContext.User.Author().Name, path);
             return answer;
         });
-        files.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, ShopDb db, PhotoCopies copies, ShopTimes times, CancellationToken cancel) =>
+        files.MapGet("/jobs/{id}/file.pdf", async (string id, JobStore jobs, ShopDb db, PhotoCopies copies, TraceFiles traces, ShopTimes times,
+            CancellationToken cancel) =>
         {
             if (await jobs.FindAsync(id, cancel) is not { } job) return Results.NotFound();
             return Results.File(JobPdf.Write(job, (await jobs.SettingsAsync(cancel)).Name, times, await copies.ShownAsync(job.Record, cancel),
-                await ShopChain.FootAsync(db, cancel), cancel), "application/pdf", $"{job.Machine.Number}.pdf");
+                await traces.LastAsync(job.Record, cancel), await ShopChain.FootAsync(db, cancel), cancel), "application/pdf", $"{job.Machine.Number}.pdf");
         }).ExcludeFromDescription();
         files.MapGet("/jobs/{id}/file.json", async (string id, JobStore jobs, ShopDb db, CancellationToken cancel) =>
         {

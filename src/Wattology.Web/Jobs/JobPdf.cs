@@ -1,3 +1,4 @@
+using System.Globalization;
 using SkiaSharp;
 using Svg.Skia;
 using Svg.Skia.TypefaceProviders;
@@ -14,6 +15,7 @@ using Wattology.Core.Parts;
 using Wattology.Core.FollowUp;
 using Wattology.Core.Photos;
 using Wattology.Core.Plate;
+using Wattology.Core.Traces;
 using Wattology.Core.Warranty;
 using Wattology.Web.Drawing;
 using Wattology.Web.Forms;
@@ -30,10 +32,12 @@ public static class JobPdf
     /// <param name="shop">The shop's name.</param>
     /// <param name="times">The shop's clock and zone.</param>
     /// <param name="copies">Where the copy of each photo lies, by the file's hash; a photo without one is named and not shown.</param>
+    /// <param name="traces">The traces that are drawn, by the file's hash; one that is not here is named in words.</param>
     /// <param name="foot">The shop's code, for the foot of each page.</param>
     /// <param name="cancel">Ends it.</param>
-    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies, string foot,
-        CancellationToken cancel)
+    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies, IReadOnlyDictionary<string,
+        Trace> traces,
+        string foot, CancellationToken cancel)
     {
         using var stream = new MemoryStream();
         var (machine, record) = (job.Machine, job.Record);
@@ -52,7 +56,7 @@ public static class JobPdf
             if (Claim.Of(job.Context) is { } claim) Case(flow, job, claim);
             Passed(flow, job, times);
             Machine(flow, job);
-            var drawing = Draw(job);
+            var drawing = Picture(new JobDrawing(job, paper: true).Render());
             flow.Heading("The job as drawn", PaperFlow.HeightOf(drawing) + 14);
             flow.Picture(drawing);
             Cause(flow, job, times);
@@ -63,7 +67,7 @@ public static class JobPdf
             LooseEnds(flow, job);
             Driver(flow, job, times);
             Photos(flow, job, times, copies);
-            Traces(flow, job, times);
+            Traces(flow, job, times, traces);
             Corrections(flow, job, times);
             Record(flow, job, times);
             flow.Close();
@@ -157,19 +161,29 @@ public static class JobPdf
         if (cured.Length > 0) flow.Fact("What cured it", string.Join("; ", cured.Select(i => $"{i.Title.ToLowerInvariant()} ({i.Because.TrimEnd('.')})")));
         foreach (var pair in ProofOfCure.Of(job).SelectMany(p => p.Pairs).Distinct().Where(p => p is { Before: not null, After: not null }).Take(3))
             flow.Fact("Before and after", $"{pair.Title}, {pair.Words}");
-        flow.Fact("Policy", $"{rehearsal.Policy.Words}, {rehearsal.Policy.Giver}{(rehearsal.Named.Body.On.Length > 0 ? $", on {rehearsal.Named.Body.On}" : "")}");
+        flow.Fact("Policy", $"{rehearsal.Policy.Words}, {rehearsal.Policy.Giver}"
+            + (rehearsal.Named.Body.On.Length > 0 ? $", on {rehearsal.Named.Body.On}" : ""));
         flow.Fact("Proofs", $"{rehearsal.Lines.Count(l => !l.Refuses)} of {rehearsal.Lines.Count} wanted are there"
             + $"{(rehearsal.Holds ? "." : $". {string.Join(" ", rehearsal.Against)}{(rehearsal.Missing.Count > 0
-                ? $"{(rehearsal.Against.Count > 0 ? " " : "")}Missing: {string.Join(", ", rehearsal.Missing.Take(MostMissing).Select(m => m.Title.ToLowerInvariant()))}"
+                ? $"{(rehearsal.Against.Count > 0 ? " " : "")}Missing: "
+                    + string.Join(", ", rehearsal.Missing.Take(MostMissing).Select(m => m.Title.ToLowerInvariant()))
                     + $"{(rehearsal.Missing.Count > MostMissing ? $" and {rehearsal.Missing.Count - MostMissing} more, see the letter" : "")}." : "")}")}");
     }
 
-    private static void Traces(PaperFlow flow, JudgedJob job, ShopTimes times)
+    private static void Traces(PaperFlow flow, JudgedJob job, ShopTimes times, IReadOnlyDictionary<string, Trace> traces)
     {
-        var traces = job.Record.All<Core.Traces.TraceKept>().ToArray();
-        if (traces.Length == 0) return;
+        var kept = job.Record.All<TraceKept>().ToArray();
+        if (kept.Length == 0) return;
         flow.Heading("Traces");
-        foreach (var trace in traces) flow.Fact(times.Full(trace.Entry.At), $"{job.Words(trace.Entry)}. {trace.Body.File}");
+        foreach (var one in kept)
+        {
+            flow.Fact(times.Full(one.Entry.At), $"{job.Words(one.Entry)}. File {one.Body.File}");
+            if (!traces.TryGetValue(one.Body.File, out var trace) || trace.Rows.Count < 2) continue;
+            var view = TraceView.Whole(job, one.Body, trace);
+            flow.Picture(Picture(TraceDrawing.Draw(view, job.Units, paper: true).Svg));
+            if (view.Markers.Count > 0) flow.Paragraph(string.Join("; ", view.Markers.Select((m, i) => string.Create(CultureInfo.InvariantCulture,
+                $"{i + 1}: {m.TimeS:0.0} s {m.Words}"))), 9, quiet: true);
+        }
     }
 
     private static void Corrections(PaperFlow flow, JudgedJob job, ShopTimes times)
@@ -178,7 +192,8 @@ public static class JobPdf
         if (corrected.Length == 0) return;
         flow.Heading("Corrections");
         foreach (var entry in corrected)
-            flow.Fact(times.Full(entry.At), $"Entry {entry.Seq} corrects entry {job.Record.Find(entry.Corrects)?.Seq}, {job.TitleOf(entry).ToLowerInvariant()}: "
+            flow.Fact(times.Full(entry.At),
+                $"Entry {entry.Seq} corrects entry {job.Record.Find(entry.Corrects)?.Seq}, {job.TitleOf(entry).ToLowerInvariant()}: "
                 + $"{entry.Reason} ({entry.Signer})");
     }
 
@@ -267,14 +282,14 @@ public static class JobPdf
         return recorder.EndRecording();
     }
 
-    private static SKPicture Draw(JudgedJob job)
+    private static SKPicture Picture(string drawing)
     {
         var svg = new SKSvg();
         svg.Settings.TypefaceProviders!.Insert(0, new PaperTypefaces());
-        return svg.FromSvg(new JobDrawing(job, paper: true).Render()) ?? throw new InvalidOperationException("The drawing could not be set on paper.");
+        return svg.FromSvg(drawing) ?? throw new InvalidOperationException("The drawing could not be set on paper.");
     }
 
-    /// <summary>Gives the drawing the shipped condensed face, whatever the machine has.</summary>
+    /// <summary>Gives a drawing the shipped condensed face, whatever the machine has.</summary>
     private sealed class PaperTypefaces : ITypefaceProvider
     {
         public SKTypeface FromFamilyName(string fontFamily, SKFontStyleWeight fontWeight, SKFontStyleWidth fontWidth, SKFontStyleSlant fontStyle)

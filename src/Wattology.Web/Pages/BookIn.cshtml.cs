@@ -106,7 +106,8 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
     private PolicyNamed? Cover(FormReader reader)
     {
         if (reader.Text("cover_policy") is not { Length: > 0 } id) return null;
-        if (Policies.FirstOrDefault(p => p.Id == id) is { } policy) return (PolicyNamed?)reader.Read(typeof(PolicyNamed), Jobs.ClaimModel.Given(policy), "cover");
+        if (Policies.FirstOrDefault(p => p.Id == id) is { } policy) return (PolicyNamed?)reader.Read(typeof(PolicyNamed), Jobs.ClaimModel.Given(policy),
+            "cover");
         Form.Faults.Add("cover_policy", "This policy is offered no more. Choose another, or none.");
         return null;
     }
@@ -125,7 +126,8 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
         var known = Form["plate_told"].Length > 0 ? Known.Told : Known.Seen;
         var parts = (await jobs.SettingsAsync()).Parts;
         var id = await jobs.BookInAsync(User.Author(), new EntryDraft(booked, Known.Told, Typed: Form.Typed.ToDictionary(), Once: Once),
-            [.. plate is null ? [] : new[] { new EntryDraft(plate.AsWritten(parts), known) }, .. cover is null ? [] : new[] { new EntryDraft(cover, Known.Told) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
+            [.. plate is null ? [] : new[] { new EntryDraft(plate.AsWritten(parts), known) }, .. cover is null ? [] : new[] { new EntryDraft(cover,
+                Known.Told) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
         TempData["Said"] = "Booked in.";
         TempData["SavedForm"] = "/book-in";
         return Redirect($"/jobs/{id}");

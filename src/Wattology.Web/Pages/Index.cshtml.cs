@@ -48,14 +48,11 @@ public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageM
     /// <summary>Jobs that left, with something due by now or within a week.</summary>
     public IReadOnlyList<JobRow> Due { get; private set; } = [];
 
-    /// <summary>What is due on a job that left, in words, and whether it is past.</summary>
-    public (string Words, bool Late) DueWords(JobRow job)
-    {
-        var at = DateTimeOffset.FromUnixTimeMilliseconds(job.FollowUpMs!.Value);
-        var what = FollowUps.TitleOf(JsonForm.ValueOf<FollowUpKind>(job.FollowUpWhat) ?? FollowUpKind.Levels);
-        return ($"{what}, {(at < times.Now ? "was due" : "due")} {times.Day(at)}",
-            at < times.Now);
-    }
+    /// <summary>What is due on a job that left by now or within a week, each in words with whether it is past.</summary>
+    public IEnumerable<(string Words, bool Late)> DueWords(JobRow job) => job.FollowUp.Where(d => d.AtMs <= (times.Now + Ahead).ToUnixTimeMilliseconds())
+        .Select(d => (At: DateTimeOffset.FromUnixTimeMilliseconds(d.AtMs), What: FollowUps.TitleOf(JsonForm.ValueOf<FollowUpKind>(d.What)
+            ?? FollowUpKind.Levels)))
+        .Select(d => ($"{d.What}, {(d.At < times.Now ? "was due" : "due")} {times.Day(d.At)}", d.At < times.Now));
 
     /// <summary>The same, by what they wait for.</summary>
     public IEnumerable<Group> Groups { get; private set; } = [];
@@ -80,7 +77,8 @@ public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageM
     public async Task<IActionResult> OnGetCsvAsync(CancellationToken cancel)
     {
         await OnGetAsync(cancel);
-        return CsvFile.Of("yard.csv", ["job", "registration", "machine", "customer", "contact", "waits_for", "next", "why", "in_hand", "loose_ends", "promised"],
+        return CsvFile.Of("yard.csv", ["job", "registration", "machine", "customer", "contact", "waits_for", "next", "why", "in_hand", "loose_ends",
+            "promised"],
             Jobs.Select(j => new object?[] { j.Number, j.Registration, j.Machine, j.Customer, j.Contact, j.Waits, Next(j), Words(j), j.InHand, j.LooseEnds,
                 j.Promised }));
     }

@@ -26,8 +26,8 @@ public sealed class ClaimPacks(JobStore jobs, ShopDb db, PhotoCopies copies, Pho
         var (name, foot) = ((await jobs.SettingsAsync(cancel)).Name, await ShopChain.FootAsync(db, cancel));
         var members = await ClaimPack.MembersAsync(job.Record.Entries, await ShopChain.MarkAsync(db, job.Record, cancel), copies, originals ? photos : null,
             traces, cancel);
-        members.Insert(0, new(ClaimPack.Case, JobPdf.Write(job, name, times, await copies.ShownAsync(job.Record, cancel), foot,
-            cancel)));
+        members.Insert(0, new(ClaimPack.Case, JobPdf.Write(job, name, times, await copies.ShownAsync(job.Record, cancel),
+            await traces.LastAsync(job.Record, cancel), foot, cancel)));
         members.Insert(0, new(ClaimPack.Letter, ClaimLetterPdf.Write(job, claim, name, times, [.. members.Select(m => m.Name)], foot, cancel)));
         return ClaimPack.Write(members, key.Key, job.Machine.Number, job.Record.Entries, name, await ShopChain.CodeAsync(db, cancel), times.Now);
     }

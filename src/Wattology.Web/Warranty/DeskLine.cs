@@ -9,7 +9,8 @@ using Wattology.Data.Jobs;
 namespace Wattology.Web.Warranty;
 
 /// <summary>What a desk answered, as it came.</summary>
-public sealed record CameAnswer([Bounds(1, 10_000)] int Number, string Answer, string Words = "", string Code = "", [Bounds(0, 10_000_000)] double? Amount = null);
+public sealed record CameAnswer([Bounds(1, 10_000)] int Number, string Answer, string Words = "", string Code = "", [Bounds(0,
+    10_000_000)] double? Amount = null);
 
 /// <summary>The line to a warranty giver's desk. It may be slow, down, or answer twice: what is sent carries a key, so that sending again is not sending
 /// twice, and what was heard already is not recorded again.</summary>
@@ -82,7 +83,8 @@ public sealed class DeskLine(IHttpClientFactory clients)
             {
                 using var request = ask();
                 using var response = await client.SendAsync(request, cancel);
-                if (response.StatusCode is HttpStatusCode.OK or HttpStatusCode.Created) return JsonDocument.Parse(await response.Content.ReadAsStringAsync(cancel));
+                if (response.StatusCode is HttpStatusCode.OK
+                    or HttpStatusCode.Created) return JsonDocument.Parse(await response.Content.ReadAsStringAsync(cancel));
                 last = $"it answered {(int)response.StatusCode}";
                 if ((int)response.StatusCode is >= 400 and < 500 and not 408 and not 429) break;
             }
@@ -90,7 +92,8 @@ public sealed class DeskLine(IHttpClientFactory clients)
             catch (HttpRequestException e) { last = e.HttpRequestError == HttpRequestError.ConnectionError ? "nobody answers there" : "the line broke"; }
             catch (TaskCanceledException) when (!cancel.IsCancellationRequested) { last = "it took too long"; }
         }
-        throw new RefusedException($"The desk cannot be reached: {last}. Nothing is lost: the pack is kept as it is, and sending it again is not sending it twice. "
+        throw new RefusedException($"The desk cannot be reached: {last}. Nothing is lost: the pack is kept as it is, and sending it again "
+            + "is not sending it twice. "
             + "Or send it in any other way, and say so.");
     }
 }

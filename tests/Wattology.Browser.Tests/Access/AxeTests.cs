@@ -30,7 +30,8 @@ public sealed class AxeTests(DemoShopFixture demo)
         foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job="
             + busy.Split('/')[2], "/limits", "/instruments", "/tablet", "/judgement",
             "/people", "/security", "/keys", "/code", "/import", "/claims", "/policies", "/policies?of=orvane-strict", "/check", "/over-time",
-            "/over-time?by=supply&engine=TRESSICKT2115", "/jobs", "/jobs?outcome=came-back", "/machines/IS4821", suspect + "/claim", busy + "/claim", "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
+            "/over-time?by=supply&engine=TRESSICKT2115", "/jobs", "/jobs?outcome=came-back", "/machines/IS4821", suspect + "/claim", busy + "/claim",
+                "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
             + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
             busy + "/drain/1", cured + "/drain/1", cured + "/pour-through/1", twin + "/blow-by", twin + "/compression", cured + "/cure",
                 cured + "/clocking-plan/1", cured + "/rings/1", cured + "/clocking/1", cured + "/control/1", ready + "/control/1", ready + "/sweep/1",

@@ -19,8 +19,10 @@ public sealed class ClaimWalkTests(DemoShopFixture demo)
 
         // The next machine with that engine is booked in under the same policy.
         bay.Open("/book-in");
-        foreach (var (field, text) in new[] { ("customer", "Island Council"), ("complaint", "No power."), ("registration", "COUNCIL 15"), ("machine", "Gritter"),
-            ("engine", "Brannock D4 150"), ("run_hours", "900"), ("plate.maker_number", "OV-51170-02"), ("cover.on", "the unit of spring") }) bay.Type(field, text);
+        foreach (var (field, text) in new[] { ("customer", "Island Council"), ("complaint", "No power."), ("registration", "COUNCIL 15"), ("machine",
+            "Gritter"),
+            ("engine", "Brannock D4 150"), ("run_hours", "900"), ("plate.maker_number", "OV-51170-02"), ("cover.on", "the unit of spring") }) bay.Type(field,
+                text);
         foreach (var (field, value) in new[] { ("fuel", "diesel"), ("kind", "makers-spec"), ("control", "wastegate-canister"), ("turbos", "1"), ("water_cooled",
             "false"), ("closed_breather", "false"), ("cover_policy", "orvane-strict"), ("cover.complaint", "low-power") }) bay.Choose(field, value);
         bay.Press("form .acts .go");
@@ -57,7 +59,8 @@ public sealed class ClaimWalkTests(DemoShopFixture demo)
         var file = Path.Combine(Directory.CreateTempSubdirectory("wattology-pack-").FullName, "claim.zip");
         var pack = Convert.FromBase64String((string)((OpenQA.Selenium.IJavaScriptExecutor)bay.Driver).ExecuteAsyncScript("""
             const done = arguments[1];
-            fetch(arguments[0] + '/claim.zip').then(r => r.arrayBuffer()).then(b => done(btoa([...new Uint8Array(b)].map(c => String.fromCharCode(c)).join(''))));
+            fetch(arguments[0] + '/claim.zip').then(r => r.arrayBuffer())
+                .then(b => done(btoa([...new Uint8Array(b)].map(c => String.fromCharCode(c)).join(''))));
             """, job)!);
         await File.WriteAllBytesAsync(file, pack);
         var whole = await RunningShop.RunToEndAsync(null, "verify", file);

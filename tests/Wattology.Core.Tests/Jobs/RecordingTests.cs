@@ -61,11 +61,13 @@ public sealed class RecordingTests
                 "joint-opened", "joints-closed", "looked",
                 "looked-again",
             "loose-end-closed", "loose-end-opened", "oiled", "order-came", "order-moved", "paper-kept", "part", "part-tagged", "photo", "photo-marked",
-            "piece-found", "piece-missing", "policy-named", "port-plugged", "put-on", "second-best", "smoke-now", "snag", "tightened", "trace", "trace-mark", "trouble-seen", "unit-reached",
+            "piece-found", "piece-missing", "policy-named", "port-plugged", "put-on", "second-best", "smoke-now", "snag", "tightened", "trace", "trace-mark",
+                "trouble-seen", "unit-reached",
                 "unit-sent-back", "wait-begun",
                 "wait-over"],
                 Of(Correction.ByTakingBack));
-        Assert.Equal(["brought-in", "claim-sent", "cranking-ended", "handed-over", "hold-point-passed", "part-let-go-early", "part-released", "pressure-shown", "restored", "run-ended",
+        Assert.Equal(["brought-in", "claim-sent", "cranking-ended", "handed-over", "hold-point-passed", "part-let-go-early", "part-released", "pressure-shown",
+            "restored", "run-ended",
             "stop-worked",
             "taken-back",
             "unable-to-fire"], Of(Correction.Never));
@@ -84,7 +86,8 @@ public sealed class RecordingTests
             "order-came",
             "order-moved", "ordered", "paper-kept", "part", "part-let-go-early", "part-released", "part-tagged", "photo",
             "photo-marked", "piece-found",
-            "piece-missing", "plate", "play", "policy-named", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "second-best", "smoke-now", "snag", "stopped", "trace",
+            "piece-missing", "plate", "play", "policy-named", "prime-chosen", "remedy", "retorqued", "rod-turned", "run-ended", "second-best", "smoke-now",
+                "snag", "stopped", "trace",
                 "trace-mark",
                 "unit-sent-back"],
                 Kinds(Ages.Lasts));

@@ -137,7 +137,8 @@ public sealed class RehearsalTests
         job.Tell(offer);
         Assert.Equal(ProofState.SecondBest, job.Line("crankcase-before").State);
         Assert.True(Rehearsal.Of(job.Job.Context)!.Holds);
-        Assert.Contains("would take", Book.In().Under(Policies.Of(new WantedProof("catch", Known.Measured, Known.Seen))).Refusal(new SecondBestOffered("catch", 1,
+        Assert.Contains("would take", Book.In().Under(Policies.Of(new WantedProof("catch", Known.Measured, Known.Seen))).Refusal(new SecondBestOffered("catch",
+            1,
             "x"))!.Message);
         Assert.Contains("does not want", job.Refusal(offer with { Proof = "catch" })!.Message);
         // Where nothing less is taken, a reason helps nothing.

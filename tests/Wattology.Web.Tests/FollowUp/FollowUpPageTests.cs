@@ -3,6 +3,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Wattology.Core.Entries;
 using Wattology.Core.FollowUp;
 using Wattology.Core.HandOver;
+using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
 using Wattology.Web.Tests.Hosting;
 
@@ -31,13 +32,34 @@ public sealed class FollowUpPageTests
         Assert.All(own.Events, e => Assert.True(e.IsAllDay));
         Assert.EndsWith("@wattology", own.Events[0]!.Uid!, StringComparison.Ordinal);
         var all = Calendar.Load(System.Text.Encoding.UTF8.GetString(await ines.BytesAsync("/follow-up.ics")))!;
-        Assert.Contains(all.Events, e => e.Uid!.StartsWith(job, StringComparison.Ordinal));
-
         var kind = (await ines.GetAsync(sheet)).Page.QuerySelector("input[name=kind]")!.GetAttribute("value")!;
         await ines.PostAsync($"{sheet}?handler=Followed", ("kind", kind), ("note", "all well"), ("once", "f1"));
         Assert.True((await ines.GetAsync(sheet)).Page.QuerySelectorAll("#follow-up ~ ul li").Length <= lines);
         var record = await shop.WithAsync(async s => (await s.GetRequiredService<JobStore>().FindAsync(job))!.Record);
         Assert.Equal("all well", record.Latest<FollowedUp>()!.Body.Note);
         Assert.Empty(await shop.VerifyAsync());
+    }
+
+    [Fact]
+    public async Task All_that_is_due_on_a_job_stands_in_the_yard_and_the_calendar_and_not_the_first_alone()
+    {
+        await using var shop = await ShopServer.StartAsync(demo: true);
+        // Jobs that left and that nobody has seen to.
+        await shop.WithAsync(s => s.GetRequiredService<ScaledShop>().FillAsync(75));
+        var ines = await shop.VisitAsync();
+        await ines.GetAsync("/sign-in");
+        await ines.PostAsync("/sign-in?handler=Demo", ("user", "ines"));
+        var all = Calendar.Load(System.Text.Encoding.UTF8.GetString(await ines.BytesAsync("/follow-up.ics")))!;
+        var rows = (await ines.GetAsync("/")).Page.QuerySelectorAll("a.num[href$='/hand-over']");
+        foreach (var row in rows)
+        {
+            var id = row.GetAttribute("href")!.Split('/')[2];
+            var its = Calendar.Load(System.Text.Encoding.UTF8.GetString(await ines.BytesAsync($"/jobs/{id}/follow-up.ics")))!.Events;
+            Assert.Equal(its.Select(e => e.Uid).Order(), all.Events.Select(e => e.Uid).Where(u => u!.StartsWith(id, StringComparison.Ordinal)).Order());
+            // A day begins at another hour in the shop than where this is counted.
+            int Within(int days) => its.Count(e => e.Start!.Value.Date <= DateTime.UtcNow.AddDays(days).Date);
+            Assert.InRange(row.Closest("tr")!.QuerySelectorAll(".due").Length, Within(6), Within(8));
+        }
+        Assert.Contains(rows, r => r.Closest("tr")!.QuerySelectorAll(".due").Length > 1);
     }
 }

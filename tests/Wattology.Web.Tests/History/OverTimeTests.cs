@@ -58,17 +58,21 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
         {
             "engine" => j => j.Family, "cause" => j => j.Cause, "unit" => j => j.UnitSource, "school" => j => j.School, _ => j => j.SupplyGrade,
         };
-        var expected = Over.GroupBy(by).Select(g => new RateLine(g.Key, g.Count(CameBack), g.Count())).OrderBy(l => l.Name.Length == 0).ThenByDescending(l => l.N)
+        var expected = Over.GroupBy(by).Select(g => new RateLine(g.Key, g.Count(CameBack), g.Count())).OrderBy(l => l.Name.Length == 0).ThenByDescending(l
+            => l.N)
             .ThenBy(l => l.Name, StringComparer.Ordinal).ToArray();
         var jory = await demo.VisitAsync("jory");
         var page = await jory.GetAsync($"/over-time?period=all&by={way}");
         var rows = page.Page.QuerySelectorAll("#comebacks tbody tr").Select(r => r.Children.Select(c => c.TextContent.Trim()).ToArray()).ToArray();
-        Assert.Equal(expected.Select(l => (l.N.ToString(CultureInfo.InvariantCulture), l.Events.ToString(CultureInfo.InvariantCulture))), rows.Select(r => (r[1],
+        Assert.Equal(expected.Select(l => (l.N.ToString(CultureInfo.InvariantCulture), l.Events.ToString(CultureInfo.InvariantCulture))), rows.Select(r
+            => (r[1],
             r[2])));
         foreach (var (line, row) in expected.Zip(rows))
-            Assert.Equal(string.Create(CultureInfo.InvariantCulture, $"{100 * line.Share:0.#} % ({100 * line.Interval.Low:0.#} to {100 * line.Interval.High:0.#})"),
+            Assert.Equal(string.Create(CultureInfo.InvariantCulture,
+                $"{100 * line.Share:0.#} % ({100 * line.Interval.Low:0.#} to {100 * line.Interval.High:0.#})"),
                 row[3]);
-        var drawn = page.Page.QuerySelectorAll("#comebacks svg text").Select(t => t.TextContent).Where(t => System.Text.RegularExpressions.Regex.IsMatch(t, @"^\d+ of \d+$"));
+        var drawn = page.Page.QuerySelectorAll("#comebacks svg text").Select(t => t.TextContent).Where(t => System.Text.RegularExpressions.Regex.IsMatch(t,
+            @"^\d+ of \d+$"));
         Assert.Equal(expected.Select(l => $"{l.Events} of {l.N}"), drawn);
         var file = System.Text.Encoding.UTF8.GetString(await jory.BytesAsync($"/over-time?period=all&by={way}&handler=Csv")).Trim().Split("\r\n");
         Assert.Equal(expected.Select(l => $",{l.N},{l.Events},"), file.Skip(1).Select(l => "," + string.Join(',', l.Split(',')[^5..^3]) + ","));
@@ -109,7 +113,8 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
         var refused = demo.Jobs.Where(j => j.ClaimState == "refused").ToArray();
         var wyn = await demo.VisitAsync("wyn");
         var page = await wyn.GetAsync("/over-time?period=all");
-        Assert.Contains($"{refused.Count(j => j.ClaimCode == "crankcase-before")} of {refused.Length} were: crankcase pressure as it came.", page.Said("#refused"));
+        Assert.Contains($"{refused.Count(j => j.ClaimCode == "crankcase-before")} of {refused.Length} were: crankcase pressure as it came.",
+            page.Said("#refused"));
         var jobs = await wyn.GetAsync(page.Page.QuerySelector("#refused a")!.GetAttribute("href")!);
         Assert.Equal(refused.Where(j => j.ClaimCode == "crankcase-before").Select(j => j.Number).Order(), jobs.Page.QuerySelectorAll("td .num")
             .Select(a => a.TextContent).Order());

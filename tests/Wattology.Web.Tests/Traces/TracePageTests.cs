@@ -250,7 +250,17 @@ public sealed class TracePageTests
         Assert.Empty(await shop.VerifyAsync());
         var csv = await jory.GetAsync(page.Page.QuerySelector("a[href$='.csv']")!.GetAttribute("href")!);
         using (var pdf = UglyToad.PdfPig.PdfDocument.Open(await jory.BytesAsync(job + "/file.pdf")))
+        {
             Assert.Contains("read on a simulated engine.", string.Join(' ', pdf.GetPage(1).GetWords().Select(w => w.Text)));
+            // The trace is drawn on paper as on the screen, with its marks told under it.
+            var (drawn, whole) = (page.Page.QuerySelectorAll(".trace-svg text").Select(t => t.TextContent).Where(t => t.Contains(", ",
+                StringComparison.Ordinal)),
+                string.Join(' ', pdf.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text)));
+            Assert.NotEmpty(drawn);
+            // Print joins some letters into one.
+            Assert.All(drawn, t => Assert.Contains(t, whole.Replace("\ufb02", "fl", StringComparison.Ordinal)));
+            Assert.Matches(@"\d: [\d.]+ s a noise", whole);
+        }
         Assert.Contains("simulated.csv", csv.Raw.Content.Headers.ContentDisposition!.ToString());
         Assert.InRange(csv.Text.Split('\n').Length, 10, 4_000);
     }

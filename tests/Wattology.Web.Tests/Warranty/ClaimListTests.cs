@@ -48,7 +48,10 @@ public sealed class ClaimListTests
         var refused = await wyn.GetAsync("/claims?state=refused");
         Assert.Equal(15, refused.Page.QuerySelectorAll("main tbody tr").Length);
         Assert.All(refused.Page.QuerySelectorAll("main tbody tr"), r => Assert.Contains("oil caught at the feed", r.TextContent));
-        // The one that stands longest comes first.
+        // What waits comes before what is closed: there the one that stands longest first, here the latest.
+        var states = page.Page.QuerySelectorAll("main tbody tr td:nth-child(4) b").Select(b => b.TextContent).ToArray();
+        Assert.DoesNotContain(states.Take(30), s => s is "refused" or "paid");
+        Assert.Equal("J-2059", page.Page.QuerySelectorAll("td .num")[30].TextContent);
         Assert.Equal("J-2000", page.Page.QuerySelector("td .num")!.TextContent);
         Assert.Empty(await server.VerifyAsync());
     }

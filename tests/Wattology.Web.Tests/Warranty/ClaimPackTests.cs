@@ -29,7 +29,8 @@ public sealed class ClaimPackTests
         await jory.GetAsync(job + "/claim");
         await jory.PostAsync(job + "/claim?handler=Policy", ("policy", "mill"), ("complaint", "broken"), ("on", "unit of spring"), ("once", "p1"));
         for (var i = 0; i < photos; i++)
-            await jory.UploadAsync(job + "/photos?handler=Keep", [("file", $"IMG_{i}.jpg", Pictures.Of(shade: (byte)i))], ("X-Photo", "one"), ("place", "plate-old"),
+            await jory.UploadAsync(job + "/photos?handler=Keep", [("file", $"IMG_{i}.jpg", Pictures.Of(shade: (byte)i))], ("X-Photo", "one"), ("place",
+                "plate-old"),
                 ("turbo", "1"), ("once", $"photo-{i}"));
         return (jory, job);
     }
@@ -77,7 +78,8 @@ public sealed class ClaimPackTests
         var (jory, job) = await ClaimAsync(server);
         var pack = await jory.BytesAsync(job + "/claim.zip");
         var members = Read(pack);
-        Assert.Equal(["SHA256SUMS", "SIGNATURE.json", "case.pdf", "job.json", "letter.pdf"], members.Keys.Where(n => !n.Contains('/')).Order(StringComparer.Ordinal));
+        Assert.Equal(["SHA256SUMS", "SIGNATURE.json", "case.pdf", "job.json", "letter.pdf"], members.Keys.Where(n
+            => !n.Contains('/')).Order(StringComparer.Ordinal));
         Assert.Single(members.Keys, n => n.StartsWith("shown/", StringComparison.Ordinal));
         var report = await CheckAsync(pack);
         Assert.Empty(report.Faults);
@@ -108,7 +110,8 @@ public sealed class ClaimPackTests
             bytes[at] ^= 1;
             changed[name] = bytes;
             var faults = (await CheckAsync(Write(changed))).Faults;
-            Assert.True(faults.Any(f => f.StartsWith(name == ClaimPack.Sums ? "SHA256SUMS" : name, StringComparison.Ordinal)), $"{name}: {string.Join(" ", faults)}");
+            Assert.True(faults.Any(f => f.StartsWith(name == ClaimPack.Sums ? "SHA256SUMS" : name, StringComparison.Ordinal)),
+                $"{name}: {string.Join(" ", faults)}");
             changed.Remove(name);
             Assert.Contains((await CheckAsync(Write(changed))).Faults, f => f.StartsWith(name, StringComparison.Ordinal));
         }
@@ -132,7 +135,8 @@ public sealed class ClaimPackTests
         Assert.Equal(["SIGNATURE.json: it is signed with another shop's key than the job file is."], (await CheckAsync(forged)).Faults);
         // A pack of this shop around fewer entries than were signed.
         var own = await server.WithAsync(s => Task.FromResult(s.GetRequiredService<ShopKeyFile>().Key));
-        var fewer = ClaimPack.Write([.. members.Where(m => m.Key is not (ClaimPack.Sums or ClaimPack.SealName)).Select(m => new PackMember(m.Key, m.Value))], own,
+        var fewer = ClaimPack.Write([.. members.Where(m => m.Key is not (ClaimPack.Sums or ClaimPack.SealName)).Select(m => new PackMember(m.Key, m.Value))],
+            own,
             seal.Job, [.. entries.Take(1)], seal.Shop, seal.Code, DateTimeOffset.UnixEpoch);
         Assert.Equal(["SIGNATURE.json: it is signed for another record than the one in job.json."], (await CheckAsync(fewer)).Faults);
     }
@@ -163,7 +167,8 @@ public sealed class ClaimPackTests
         await jory.GetAsync(job + "/claim");
         var refused = await jory.PostAsync(job + "/claim?handler=Send", ("way", "by-hand"), ("to", " "), ("once", "s0"));
         Assert.Contains("Say to whom it went", refused.Said(".fault"));
-        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/claim?handler=Send", ("way", "by-hand"), ("to", "Orvane, by post"), ("once", "s1"))).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/claim?handler=Send", ("way", "by-hand"), ("to", "Orvane, by post"), ("once",
+            "s1"))).Status);
         var link = (await jory.GetAsync(job + "/claim")).Page.QuerySelector("a[href*='/packs/']")!.GetAttribute("href")!;
         var sent = await jory.BytesAsync(link);
         await jory.PostAsync(job + "/crankcase", ("pressure_kpa", "0.4"), ("running", "idle"), ("known", "seen"));
@@ -182,7 +187,8 @@ public sealed class ClaimPackTests
         await using var server = await ShopServer.StartAsync();
         var (jory, job) = await ClaimAsync(server, 0);
         for (var i = 0; i < 30; i++)
-            await jory.UploadAsync(job + "/photos?handler=Keep", [("file", $"IMG_{i}.jpg", Noisy(i))], ("X-Photo", "one"), ("place", "wheels-old"), ("turbo", "1"),
+            await jory.UploadAsync(job + "/photos?handler=Keep", [("file", $"IMG_{i}.jpg", Noisy(i))], ("X-Photo", "one"), ("place", "wheels-old"), ("turbo",
+                "1"),
                 ("once", $"photo-{i}"));
         var paper = Read(await jory.BytesAsync(job + "/claim.zip"))["case.pdf"];
         using var pdf = PdfDocument.Open(paper);

@@ -25,7 +25,8 @@ public sealed class DeskLineTests
 
     private static Task<Answer> FetchAsync(Visitor wyn, string job) => wyn.PostAsync(job + "/claim?handler=Fetch");
 
-    private static async Task<string> StateAsync(Visitor wyn, string job) => (await wyn.GetAsync(job + "/claim")).Said("h3").Split("The claim: ")[1].Split(" |")[0];
+    private static async Task<string> StateAsync(Visitor wyn, string job) => (await wyn.GetAsync(job
+        + "/claim")).Said("h3").Split("The claim: ")[1].Split(" |")[0];
 
     [Fact]
     public async Task A_claim_is_sent_answered_and_paid()
@@ -84,7 +85,8 @@ public sealed class DeskLineTests
         await FetchAsync(wyn, job);
         await FetchAsync(wyn, job);
         Assert.Contains("No new answer yet", (await wyn.GetAsync(job + "/claim")).Said(".said"));
-        Assert.Single((await wyn.GetAsync(job + "/record")).Page.QuerySelectorAll(".record > li"), l => l.TextContent.Contains("Claim answered", StringComparison.Ordinal));
+        Assert.Single((await wyn.GetAsync(job + "/record")).Page.QuerySelectorAll(".record > li"), l => l.TextContent.Contains("Claim answered",
+            StringComparison.Ordinal));
 
         await using var contradicts = await WarrantyDesk.StartAsync(DeskScenario.Contradicts);
         var (second, desk, other) = await StartAsync(contradicts);

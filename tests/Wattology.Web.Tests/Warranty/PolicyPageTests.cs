@@ -15,11 +15,13 @@ public sealed class PolicyPageTests
         Assert.Equal(HttpStatusCode.Redirect, (await maren.PostAsync("/policies", ("file", Policies.Mill))).Status);
         var wyn = await server.VisitAsync("wyn");
         await wyn.GetAsync("/book-in");
-        var booked = await wyn.PostAsync("/book-in", [.. JobForms.Booking(("cover_policy", "mill"), ("cover.complaint", "broken"), ("cover.on", "unit of spring"),
+        var booked = await wyn.PostAsync("/book-in", [.. JobForms.Booking(("cover_policy", "mill"), ("cover.complaint", "broken"), ("cover.on",
+            "unit of spring"),
             ("cover.since_km", "12000 km")), ("once", "b1")]);
         var job = booked.Location!.ToString();
         Assert.Equal(HttpStatusCode.Redirect, (await maren.PostAsync("/policies", ("file", Policies.Mill.Replace("\"version\":1", "\"version\":2",
-            StringComparison.Ordinal).Replace("measured", "seen", StringComparison.Ordinal).Replace(",\"second_best\":\"seen\"", "", StringComparison.Ordinal)))).Status);
+            StringComparison.Ordinal).Replace("measured", "seen", StringComparison.Ordinal).Replace(",\"second_best\":\"seen\"", "",
+                StringComparison.Ordinal)))).Status);
         var sheet = await wyn.GetAsync(job + "/claim");
         Assert.Contains("Mill cover, version 1, Orvane", sheet.Said("#rehearsal"));
         Assert.Contains("Wanted measured", sheet.Said("#proof-catch-1"));

@@ -60,7 +60,8 @@ public sealed class JobsModel(JobFinder finder, OverTime overTime, ShopTimes tim
     public ShopTimes Times => times;
 
     /// <summary>What narrows the list beside the form's own fields, in words.</summary>
-    public IEnumerable<string> Narrowed => new[] { (Unit, "unit"), (School, "school"), (Supply, "supply"), (Code, "claim"), (Item, "passed"), (Mine, "your own") }
+    public IEnumerable<string> Narrowed => new[] { (Unit, "unit"), (School, "school"), (Supply, "supply"), (Code, "claim"), (Item, "passed"), (Mine,
+        "your own") }
         .Where(n => n.Item1 is { Length: > 0 }).Select(n => n.Item1 == "yes" ? n.Item2 : $"{n.Item2}: {n.Item1!.Replace('-', ' ')}")
         .Concat(new[] { (Ended, "ended"), (Booked, "booked in") }.Where(n => n.Item1 is > 0 and < 4_000_000_000_000).Select(n => $"{n.Item2} since {times.Day(
             DateTimeOffset.FromUnixTimeMilliseconds(n.Item1!.Value))}"));
@@ -78,7 +79,8 @@ public sealed class JobsModel(JobFinder finder, OverTime overTime, ShopTimes tim
     public async Task<IActionResult> OnGetCsvAsync(CancellationToken cancel)
     {
         var found = await finder.FindAsync(Wanted(), null, JobFinder.FileMost, cancel);
-        return CsvFile.Of("jobs.csv", ["job", "registration", "customer", "machine", "engine", "cause", "booked", "ended", "outcome", "comeback_of", "unit_from",
+        return CsvFile.Of("jobs.csv", ["job", "registration", "customer", "machine", "engine", "cause", "booked", "ended", "outcome", "comeback_of",
+            "unit_from",
             "school", "supply_known", "claim"], found.Select(j => new object?[] { j.Number, j.Registration, j.Customer, j.Machine, j.Family, j.Cause,
             DateTimeOffset.FromUnixTimeMilliseconds(j.BookedMs), j.HandedOver, j.EndedAs, j.ComebackOf, j.UnitSource, j.School, j.SupplyGrade, j.ClaimState }));
     }
@@ -91,7 +93,8 @@ public sealed class JobsModel(JobFinder finder, OverTime overTime, ShopTimes tim
     /// <summary>A cause in words.</summary>
     public static string CauseWords(string cause) => cause.Length == 0 ? "" : Remedies.Title(cause);
 
-    private Wanted Wanted() => new((Q ?? "").Trim(), PartNumber.Plain(Engine ?? ""), Cause ?? "", Outcome ?? "", Day(From, 0) ?? Booked, Day(To, 1), Unit ?? "", School ?? "",
+    private Wanted Wanted() => new((Q ?? "").Trim(), PartNumber.Plain(Engine ?? ""), Cause ?? "", Outcome ?? "", Day(From, 0) ?? Booked, Day(To, 1), Unit
+        ?? "", School ?? "",
         Supply ?? "", Code ?? "", (Item ?? "").Replace("\"", "", StringComparison.Ordinal), Mine == "yes" ? User.Author().Id : "", Ended);
 
     private long? Day(string? text, int after)

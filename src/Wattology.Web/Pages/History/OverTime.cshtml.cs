@@ -103,7 +103,8 @@ public sealed class OverTimeModel(OverTime overTime, ShopTimes times) : PageMode
     /// <param name="outcome">How they came out; any when blank.</param>
     /// <param name="booked">Those booked in in the period; otherwise those that ended in it.</param>
     public string Jobs(string field, string word, string outcome = "", bool booked = false) => $"/jobs?{field}={Uri.EscapeDataString(word)}"
-        + string.Create(CultureInfo.InvariantCulture, $"&{(booked ? "booked" : "ended")}={_fromMs}") + (outcome.Length > 0 ? $"&outcome={outcome}" : "") + (Engine.Length > 0 && field != "engine" ? $"&engine={Uri.EscapeDataString(Engine)}" : "");
+        + string.Create(CultureInfo.InvariantCulture, $"&{(booked ? "booked" : "ended")}={_fromMs}") + (outcome.Length > 0 ? $"&outcome={outcome}" : "")
+            + (Engine.Length > 0 && field != "engine" ? $"&engine={Uri.EscapeDataString(Engine)}" : "");
 
     /// <summary>A share in words.</summary>
     public static string Share(RateLine line) => line.Share is { } share ? string.Create(CultureInfo.InvariantCulture,
@@ -120,7 +121,8 @@ public sealed class OverTimeModel(OverTime overTime, ShopTimes times) : PageMode
         if (!OverTime.Ways.Contains(By)) By = "engine";
         Engine = Core.PartNumbers.PartNumber.Plain(Engine);
         var days = Periods.First(p => p.Word == Period).Days;
-        var of = new Wattology.Data.Jobs.Period(days is { } d ? times.Now.AddDays(-d).ToUnixTimeMilliseconds() : 0, times.Now.ToUnixTimeMilliseconds() + 1, Engine);
+        var of = new Wattology.Data.Jobs.Period(days is { } d ? times.Now.AddDays(-d).ToUnixTimeMilliseconds() : 0, times.Now.ToUnixTimeMilliseconds() + 1,
+            Engine);
         _fromMs = of.FromMs;
         All = await overTime.RateAsync(of, cancel);
         Own = User.Author().Role == Role.Technician ? await overTime.RateAsync(of with { Hand = User.Author().Id }, cancel) : null;

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Mvc;
@@ -15,7 +16,8 @@ using Wattology.Web.Warranty;
 
 namespace Wattology.Web.Pages.Jobs;
 
-/// <summary>The claim of a job: what the warranty giver would say of it today, while what is missing can still be had; and how it goes on once it is out.</summary>
+/// <summary>The claim of a job: what the warranty giver would say of it today, while what is missing can still be had; and how it goes on once it is
+/// out.</summary>
 public sealed class ClaimModel(SheetServices services, PolicyStore policies, ClaimPacks packs, PackFiles files, DeskLine line, LentDesk desks, ShopDb db)
     : SheetModel(services)
 {
@@ -32,7 +34,7 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
     public override string? PhotoPlace => null;
 
     /// <inheritdoc/>
-    public override IReadOnlyList<Type> Records => [typeof(PolicyNamed), typeof(PaperKept), typeof(ClaimExpected), typeof(ClaimAnswered), typeof(ClaimPaid)];
+    public override IReadOnlyList<Type> Records => [typeof(PolicyNamed), typeof(PaperKept), typeof(ClaimExpected), typeof(AnsweredHere), typeof(ClaimPaid)];
 
     /// <summary>The claim; null where the job is under no policy.</summary>
     public Claim? Claim => Claim.Of(Job.Context);
@@ -49,10 +51,18 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
     /// <summary>The proofs by the move after which they can be had no more.</summary>
     public IEnumerable<IGrouping<ProofGone, RehearsedProof>> Moves => Claim!.Rehearsal.Lines.GroupBy(l => l.Kind.Gone);
 
-    /// <summary>Reasons a giver may name: what it wants, and what takes cover away.</summary>
-    public IEnumerable<KeyValuePair<string, string>> Reasons => new[] { KeyValuePair.Create("", "none named") }.Concat(Claim!.Rehearsal.Policy.Proofs
-        .Select(p => p.Proof).Distinct().Concat(Claim.Rehearsal.Policy.Voids.Select(v => JsonForm.WordOf(v)))
-        .Select(c => KeyValuePair.Create(c, ClaimAnswered.ReasonTitle(c))));
+    /// <summary>Reasons a giver may name: what it wants, and what takes cover away; each with whether it stands against the claim today.</summary>
+    public IEnumerable<(string Code, string Title, bool Missing)> Reasons => Claim!.Rehearsal.Policy.Proofs.Select(p => p.Proof).Distinct()
+        .Select(p => (Code: p, Missing: Claim.Rehearsal.Lines.Any(l => l.Kind.Id == p && l.Refuses)))
+        .Concat(Claim.Rehearsal.Policy.Voids.Select(v => (Code: JsonForm.WordOf(v), Missing: Job.Record.Latest<VoidSeen>(s => s.Void == v) is {
+            Body.Found: true })))
+        .Select(r => (r.Code, ClaimAnswered.ReasonTitle(r.Code), r.Missing));
+
+    /// <summary>Whether a paper is wanted and not there.</summary>
+    public bool Lacks(PaperKind paper) => Claim!.Rehearsal.Lines.Any(l => l.Refuses && l.Kind.Id == JsonForm.WordOf(paper));
+
+    // Where an answer stands in its form: its words are not the letter's.
+    private sealed record AnsweredHere(ClaimAnswered Answered);
 
     /// <summary>Letters and answers, the latest first.</summary>
     public IEnumerable<Entry> Letters => Job.Record.Entries.Where(e => Job.Record.Stands(e) && e.Kind is "claim-letter" or "claim-answered" or "claim-paid"
@@ -103,7 +113,8 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
         await LoadAsync();
         Form[$"offer.{proof}.{turbo}"] = why ?? "";
         if (string.IsNullOrWhiteSpace(why)) Form.Faults.Add($"offer.{proof}.{turbo}", "Say why the better proof is not there.");
-        return await RecordAsync(Form.Faults.None ? new SecondBestOffered(proof, turbo, why!.Trim()) : null, "Offered as second best.", at: $"proof-{proof}-{turbo}");
+        return await RecordAsync(Form.Faults.None ? new SecondBestOffered(proof, turbo, why!.Trim()) : null, "Offered as second best.",
+            at: $"proof-{proof}-{turbo}");
     }
 
     /// <summary>Says how much is expected.</summary>
@@ -160,9 +171,10 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
     }
 
     /// <summary>Enters an answer by hand.</summary>
-    public async Task<IActionResult> OnPostAnswerAsync([Typed] ClaimAnswered? answered)
+    public async Task<IActionResult> OnPostAnswerAsync()
     {
         await LoadAsync();
+        var answered = (ClaimAnswered?)new FormReader(Request.Form, Units, Form, Times).Read(typeof(ClaimAnswered), prefix: "answered");
         return await RecordAsync(answered, "The answer is recorded.", (Known.Told, ""));
     }
 
@@ -190,6 +202,7 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
     {
         if (await desks.FindAsync(db) is { } found) (Desk, DeskIsSimulated) = found;
         Offered = await policies.OfferedAsync();
+        if (Claim is { Expected: { } expected }) Form.Suggest("answered.amount", expected.ToString("0.##", CultureInfo.InvariantCulture));
         if (Claim is null) Form.Suggest("policy", Offered.Count == 0 ? "none" : "");
     }
 }

@@ -69,8 +69,7 @@ public sealed class TracesModel(SheetServices services, JobStore jobs, TraceFile
         var (first, last) = (trace.Rows[0].TimeS, trace.Rows[^1].TimeS);
         var (begin, end) = (Math.Clamp(from ?? first, first, last), Math.Clamp(to ?? last, first, last));
         if (end <= begin) (begin, end) = (first, last);
-        View = new(trace, begin, end, EnoughKpa, Turnings.Find(Job.Record, body.Turning) is { } turning ? Turnings.MarkersOf(Job.Context, turning) : [],
-            Other is null ? null : await files.ReadAsync(Other.Body.File));
+        View = TraceView.Whole(Job, body, trace) with { FromS = begin, ToS = end, Other = Other is null ? null : await files.ReadAsync(Other.Body.File) };
     }
 
     /// <summary>Brings in a logger's file: read at once where its columns are known, else they are asked.</summary>

@@ -39,7 +39,8 @@ public sealed class LimitReadingsModel(JobStore jobs, ShopTimes times) : PageMod
         if (CheckList.FindLimit(key) is not { } limit) return NotFound();
         var readings = await jobs.JudgedByAsync(limit, JobStore.JudgedFileMost);
         return CsvFile.Of($"{key}.csv", ["job", "read_at", "by", "known", "instrument", "value", "measure", "verdict_then", "limit_then", "verdict_now"],
-            readings.Select(r => new object?[] { r.Number, r.Reading.Entry.At, r.Reading.Entry.By, r.Reading.Entry.Known, r.Reading.Entry.Instrument, r.Reading.Value,
+            readings.Select(r => new object?[] { r.Number, r.Reading.Entry.At, r.Reading.Entry.By, r.Reading.Entry.Known, r.Reading.Entry.Instrument,
+                r.Reading.Value,
                 Core.Inputs.JsonForm.WordOf(limit.Measure), Core.Inputs.JsonForm.WordOf(r.Reading.VerdictThen), r.Reading.Then.SourceWords,
                 Core.Inputs.JsonForm.WordOf(r.Reading.VerdictNow) }));
     }

@@ -47,7 +47,8 @@ public sealed class ClaimsModel(JobStore jobs, ShopDb db, LentDesk desks, ShopTi
         await LoadAsync(cancel);
         return CsvFile.Of("claims.csv", ["job", "registration", "customer", "giver", "state", "since", "missing", "first_missing", "code", "expected",
             "received", "core_owed"], Claims.Select(j => new object?[] { j.Number, j.Registration, j.Customer, j.ClaimGiver, j.ClaimState,
-                j.ClaimSinceMs is { } ms ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : null, j.ClaimMissing, j.ClaimFirstMissing, j.ClaimCode, j.ClaimExpected,
+                j.ClaimSinceMs is { } ms ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : null, j.ClaimMissing, j.ClaimFirstMissing, j.ClaimCode,
+                    j.ClaimExpected,
                 j.ClaimReceived, j.CoreOwed }));
     }
 

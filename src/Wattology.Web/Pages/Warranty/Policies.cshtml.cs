@@ -35,6 +35,9 @@ public sealed class PoliciesModel(PolicyStore policies, FormState form, ShopTime
     /// <summary>Those offered.</summary>
     public IReadOnlyList<WarrantyPolicy> Offered { get; private set; } = [];
 
+    /// <summary>Those offered no more.</summary>
+    public IReadOnlyList<WarrantyPolicy> Withdrawn { get; private set; } = [];
+
     /// <summary>The versions of the one looked at, the latest first.</summary>
     public IReadOnlyList<PolicyRow> Versions { get; private set; } = [];
 
@@ -101,7 +104,7 @@ public sealed class PoliciesModel(PolicyStore policies, FormState form, ShopTime
 
     private async Task LoadAsync()
     {
-        Offered = await policies.OfferedAsync();
+        (Offered, Withdrawn) = await policies.AllAsync();
         if (Of is { Length: > 0 }) Versions = await policies.VersionsAsync(Of);
     }
 }

@@ -1,0 +1,62 @@
+using System.Net;
+using Microsoft.Extensions.DependencyInjection;
+using Wattology.Core.Warranty;
+using Wattology.Data.Jobs;
+using Wattology.Web.Tests.Hosting;
+
+namespace Wattology.Web.Tests.Warranty;
+
+/// <summary>A claim that goes out by post, and what comes back by post.</summary>
+public sealed class ClaimByHandTests
+{
+    private static Task<Claim> ClaimAsync(ShopServer server, string job) => server.WithAsync(async s
+        => Claim.Of((await s.GetRequiredService<JobStore>().FindAsync(job.Split('/')[2]))!.Context)!);
+
+    private static async Task<(Visitor Wyn, string Job)> SentAsync(ShopServer server)
+    {
+        await Policies.SetAsync(server);
+        var wyn = await server.VisitAsync("wyn");
+        var job = await wyn.BookInAsync();
+        await wyn.GetAsync(job + "/claim");
+        await wyn.PostAsync(job + "/claim?handler=Policy", ("policy", "mill"), ("complaint", "broken"), ("once", "p1"));
+        await wyn.PostAsync(job + "/claim?handler=Expected", ("amount", "1200"), ("once", "e1"));
+        Assert.Contains("Say to whom", (await wyn.PostAsync(job + "/claim?handler=Send", ("way", "by-hand"), ("once", "s1"))).Said(".fault-list"));
+        await wyn.PostAsync(job + "/claim?handler=Send", ("way", "by-hand"), ("to", "Orvane, by post"), ("once", "s2"));
+        return (wyn, job);
+    }
+
+    [Fact]
+    public async Task A_refusal_is_a_touch_on_what_is_missing_and_those_stand_before_what_is_there()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var (wyn, job) = await SentAsync(server);
+        var page = await wyn.GetAsync(job + "/claim");
+        var offered = page.Page.QuerySelectorAll("input[name='answered.code']").Select(i => (i.GetAttribute("value"), i.Closest("details.because")
+            is null)).ToArray();
+        Assert.Equal([("", true), ("catch", true)], offered.Where(o => o.Item2).Select(o => (o.Item1!, o.Item2)));
+        Assert.Contains(("sealant", false), offered);
+        var refused = await wyn.PostAsync(job + "/claim?handler=Answer", ("answered.answer", "refused"), ("answered.code", ""), ("answered.words", ""),
+            ("once", "a1"));
+        Assert.Contains("Say why it is refused", refused.Said(".fault-list"));
+        await wyn.PostAsync(job + "/claim?handler=Answer", ("answered.answer", "refused"), ("answered.code", "catch"), ("answered.words", ""), ("once", "a2"));
+        var claim = await ClaimAsync(server, job);
+        Assert.Equal((ClaimState.Refused, "catch"), (claim.State, claim.Code));
+    }
+
+    [Fact]
+    public async Task What_is_granted_stands_ready_and_what_came_in_is_one_touch()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var (wyn, job) = await SentAsync(server);
+        Assert.Equal("1200", (await wyn.GetAsync(job + "/claim")).Page.QuerySelector("input[name='answered.amount']")!.GetAttribute("value"));
+        await wyn.PostAsync(job + "/claim?handler=Answer", ("answered.answer", "accepted"), ("answered.amount", "1200"), ("once", "a1"));
+        var touch = (await wyn.GetAsync(job + "/claim")).Page.QuerySelector("#money button[name=amount]")!;
+        Assert.Contains("1,200.00", touch.TextContent);
+        Assert.Equal(HttpStatusCode.Redirect, (await wyn.PostAsync(job + "/claim?handler=Paid", ("amount", touch.GetAttribute("value")!), ("once",
+            "m1"))).Status);
+        var claim = await ClaimAsync(server, job);
+        Assert.Equal((ClaimState.Paid, 1200.0), (claim.State, claim.Received));
+        // Nothing is open any more: the touch is gone.
+        Assert.Null((await wyn.GetAsync(job + "/claim")).Page.QuerySelector("#money button[name=amount]"));
+    }
+}
