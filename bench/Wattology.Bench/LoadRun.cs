@@ -129,12 +129,13 @@ public static partial class LoadRun
     private static async Task MeasureVerifyAsync(string folder)
     {
         await using var provider = Services(folder);
-        await TimeAsync("verify of one job", async () =>
+        // The whole of the shop's chain is proved with it, signature by signature.
+        await TimeAsync("verify of one job, with the shop's chain", async () =>
         {
             await using var scope = provider.CreateAsyncScope();
             var report = await scope.ServiceProvider.GetRequiredService<Verifier>().VerifyAsync("SQ-1004");
             if (report.Faults.Count > 0) throw new InvalidOperationException(report.Faults[0]);
-        });
+        }, rounds: 3, warmUp: 1);
     }
 
     private static ServiceProvider Services(string folder)
@@ -145,17 +146,17 @@ public static partial class LoadRun
         return services.BuildServiceProvider();
     }
 
-    private static async Task TimeAsync(string name, Func<Task> act)
+    private static async Task TimeAsync(string name, Func<Task> act, int rounds = Rounds, int warmUp = WarmUp)
     {
         var times = new List<double>();
-        for (var i = 0; i < Rounds + WarmUp; i++)
+        for (var i = 0; i < rounds + warmUp; i++)
         {
             var watch = Stopwatch.StartNew();
             await act();
-            if (i >= WarmUp) times.Add(watch.Elapsed.TotalMilliseconds);
+            if (i >= warmUp) times.Add(watch.Elapsed.TotalMilliseconds);
         }
         times.Sort();
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {name} | {times[Rounds / 2]:0.0} | {times[Rounds * 95 / 100]:0.0} |"));
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {name} | {times[rounds / 2]:0.0} | {times[rounds * 95 / 100]:0.0} |"));
     }
 
     private static FormUrlEncodedContent Form(string page, params (string Name, string Value)[] fields)

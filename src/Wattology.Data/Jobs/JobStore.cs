@@ -248,7 +248,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     public async Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync(JudgedJob job, CancellationToken cancel = default)
     {
         var (id, family) = (job.Record.Id, PartNumber.Plain(job.Machine.Engine));
-        return await db.Jobs.AsNoTracking().Where(j => j.Family == family && j.Id != id && j.ClaimState == "refused" && j.ClaimCode != "")
+        // Said twice, so that the few claims are looked through and not the many jobs of the engine.
+        return await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && j.ClaimState == "refused" && j.ClaimCode != "" && j.Family == family && j.Id != id)
             .OrderByDescending(j => j.ClaimSinceMs).Take(3).ToListAsync(cancel);
     }
 
@@ -272,13 +273,16 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     {
         var plain = PartNumber.Plain(job.Machine.Registration);
         if (plain.Length < LeastInside) return [];
-        var ids = await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id).OrderByDescending(j => j.Row)
-            .Take(EarlierMost).Select(j => j.Id).ToListAsync();
-        if (ids.Count == 0) return [];
-        var entries = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).ToLookup(e => e.Job);
+        var rows = await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id).OrderByDescending(j => j.Row)
+            .Take(EarlierMost).Select(j => new { j.Id, j.Head }).ToListAsync();
+        if (rows.Count == 0) return [];
+        var records = rows.ToDictionary(r => r.Id, r => cache.Find(r.Id) is { } record && record.Last.Hash == r.Head ? record : null);
+        var unread = records.Where(r => r.Value is null).Select(r => r.Key).ToArray();
+        if (unread.Length > 0)
+            foreach (var entries in (await db.Entries.AsNoTracking().Where(e => unread.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).GroupBy(e => e.Job))
+                cache.Keep(records[entries.Key] = new JobRecord(CheckList.Kinds, [.. entries.Select(e => e.ToEntry())]));
         var settings = await SettingsAsync();
-        return [.. ids.Select(id => EarlierJob.Of(settings.Judge(new JobRecord(CheckList.Kinds, [.. entries[id].Select(e => e.ToEntry())]),
-            clock.GetUtcNow())))];
+        return [.. rows.Select(r => EarlierJob.Of(settings.Judge(records[r.Id]!, clock.GetUtcNow())))];
     }
 
     /// <summary>The readings a limit judged, the latest first, each with the number of its job and with both verdicts: then, and by the limit in force now
@@ -362,7 +366,9 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     {
         var (job, family) = (record.Id, PartNumber.Plain(record.Machine().Engine));
         if (_family is { } known && known.Of == (job, family)) return known.Cases;
-        var cases = await db.Jobs.AsNoTracking().Where(j => j.Family == family && j.Cause != "" && j.Id != job).GroupBy(j => j.Cause)
+        // By its row the job itself is left out without reading any other.
+        var own = db.Jobs.Where(j => j.Id == job).Select(j => j.Row);
+        var cases = await db.Jobs.AsNoTracking().Where(j => j.Family == family && j.Cause != "" && !own.Contains(j.Row)).GroupBy(j => j.Cause)
             .Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
         _family = ((job, family), cases);
         return cases;

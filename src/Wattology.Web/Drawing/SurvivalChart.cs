@@ -26,7 +26,9 @@ public static class SurvivalChart
             SvgNode.Path(svg, "c-axis", $"M{Left},{SvgNode.Tenths(Y(share))}h-6");
             SvgNode.Text(svg, null, Left - 12, Y(share) + 6, $"{100 * share:0.#} %", "end");
         }
-        foreach (var at in Enumerable.Range(0, 7).Select(i => months * i / 6))
+        // Half a year apart; where that would crowd, so many whole years.
+        var apart = months <= 48 ? 6 : 12 * Math.Ceiling(months / 96);
+        for (var at = 0.0; at <= months; at += apart)
         {
             SvgNode.Path(svg, "c-axis", $"M{SvgNode.Tenths(X(at))},{Bottom}v6");
             SvgNode.Text(svg, null, X(at), Bottom + 26, $"{at:0.#}");

@@ -29,7 +29,8 @@ public sealed class AxeTests(DemoShopFixture demo)
         var cured = DemoJobs.Find(bay, "Hill-climb");
         foreach (var page in new[] { "/", "/?q=IS", "/?q=nothinglikeit", "/book-in", "/book-in?job="
             + busy.Split('/')[2], "/limits", "/instruments", "/tablet", "/judgement",
-            "/people", "/security", "/keys", "/code", "/import", "/claims", "/policies", "/policies?of=orvane-strict", "/check", "/over-time",
+            "/people", "/security", "/keys", "/code", "/import", "/claims", "/policies", "/policies?of=orvane-strict", "/policies/bench",
+            "/policies/bench?of=orvane-strict", "/check", "/over-time",
             "/over-time?by=supply&engine=TRESSICKT2115", "/jobs", "/jobs?outcome=came-back", "/machines/IS4821", suspect + "/claim", busy + "/claim",
                 "/trouble?code=404", busy, busy + "/plate/1", suspect + "/findings", cured
             + "/findings", busy + "/oil-supply/1", busy + "/restrictor/1", busy + "/feed-pipe/1",
