@@ -18,7 +18,8 @@ public sealed class PolicyBenchTests
     private const string Twice = """
         {"policy":"wattology-policy-1","id":"mill","name":"Mill cover","giver":"Orvane","version":1,"cover":{"what":"the unit","days":730,"distance_km":100000},
          "proofs":[{"proof":"crankcase-before","grade":"measured","second_best":"felt","for":["oil-leak","noise"],"within_days":10},
-          {"proof":"crankcase-before","grade":"felt","for":["broken"]},{"proof":"oil-reference","grade":"seen","within_days":400,"within_km":20000}],
+          {"proof":"crankcase-before","grade":"felt","for":["broken"]},{"proof":"oil-reference","grade":"seen","within_days":400,"within_km":20000},
+          {"proof":"photo-plate-old","grade":"seen","second_best":"told"}],
          "voids":["sealant","part-number"],"old_parts_days":90,"note":"Claims within 30 days."}
         """;
 
@@ -99,6 +100,9 @@ public sealed class PolicyBenchTests
             (late + ".for", "noise")));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.Status);
         Assert.Contains("Say who gives it", refused.Said(".fault-list"));
+        // Read away from its place a fault says of which proof it is, and leads there.
+        Assert.Contains("Oil reference, its day: days before", refused.Said(".fault-list"));
+        Assert.All(refused.Page.QuerySelectorAll(".fault-list a"), a => Assert.NotNull(refused.Page.QuerySelector(a.GetAttribute("href")!)));
         Assert.Equal(["catch", "oil-reference"], Wrong(refused));
         Assert.Contains(Fields(refused), f => f == (late + ".within_days", "a year"));
         Assert.Contains(Fields(refused), f => f == (late + ".for", "noise"));

@@ -51,9 +51,12 @@ public sealed class PolicyBenchModel(PolicyStore policies, JobStore jobs, FormSt
     /// <summary>How many proofs are wanted as it stands.</summary>
     public int Wanted => Rows.Count(r => Form[r.Field(Grade)].Length > 0);
 
-    /// <summary>The grades that can be wanted of a proof, the best first. A photo is there or is not: of it one alone is offered, beside what a file says.</summary>
-    public IEnumerable<string> GradesOf(Row row) => Enum.GetValues<Known>().Where(k => k >= row.Kind.Best && k <= Known.Told).Where(k => k == row.Kind.Best
-        || !row.Kind.Id.StartsWith(Proofs.PhotoOf, StringComparison.Ordinal) || JsonForm.WordOf(k) == Form[row.Field(Grade)]).Select(k => JsonForm.WordOf(k));
+    /// <summary>The grades that can be wanted of a proof, the best first. A photo is there or is not: one alone is offered of it, beside what a file
+    /// says.</summary>
+    public IEnumerable<string> GradesOf(Row row) => Enum.GetValues<Known>().Where(k => k >= row.Kind.Best && k <= Known.Told)
+        .Select((k, i) => (Word: JsonForm.WordOf(k), First: i == 0))
+        .Where(g => g.First || !row.Kind.Id.StartsWith(Proofs.PhotoOf, StringComparison.Ordinal) || g.Word == Form[row.Field(Grade)]
+            || g.Word == Form[row.Field(SecondBest)]).Select(g => g.Word);
 
     /// <summary>What stands beside a row's grade, in words: "oil leak, noise; or seen, with a reason; within 400 days".</summary>
     public string Words(Row row)
@@ -110,8 +113,10 @@ public sealed class PolicyBenchModel(PolicyStore policies, JobStore jobs, FormSt
         var (read, wanted) = (new FormState(), new FormCollection(Request.Form.Where(f => FormState.RowOf(List, f.Key) is var n && (n < 0
             || numbers.Contains(n)))
             .ToDictionary(f => f.Key, f => f.Value)));
-        var policy = (WarrantyPolicy?)new FormReader(wanted, Units, read, times).Read(typeof(WarrantyPolicy),
-            new JsonObject { ["policy"] = WarrantyPolicy.FormName });
+        var given = new JsonObject { ["policy"] = WarrantyPolicy.FormName };
+        if (Before is not null) given["id"] = Before.Id;
+        var policy = (WarrantyPolicy?)new FormReader(wanted, Units, read, times).Read(typeof(WarrantyPolicy), given);
+        foreach (var row in Rows) Form.Labels[row.Field(Grade)] = Form.Labels[row.Field(SecondBest)] = row.Kind.Title;
         foreach (var (path, fault) in read.Faults.ByPath) Form.Faults.Add(Placed(path, numbers), fault);
         try
         {
