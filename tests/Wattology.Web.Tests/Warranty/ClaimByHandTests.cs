@@ -2,6 +2,7 @@ using System.Net;
 using Microsoft.Extensions.DependencyInjection;
 using Wattology.Core.Warranty;
 using Wattology.Data.Jobs;
+using Wattology.Data.Shop;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.Warranty;
@@ -58,5 +59,22 @@ public sealed class ClaimByHandTests
         Assert.Equal((ClaimState.Paid, 1200.0), (claim.State, claim.Received));
         // Nothing is open any more: the touch is gone.
         Assert.Null((await wyn.GetAsync(job + "/claim")).Page.QuerySelector("#money button[name=amount]"));
+    }
+
+    [Theory]
+    [InlineData("2020-03-10", "95000 km", "from 10 Mar 2020 until 10 Mar 2022; 48000 km gone of 100000 km")]
+    [InlineData("", "95000 km", "48000 km gone of 100000 km; 730 days, and nobody said from where")]
+    [InlineData("", "", "730 days, 100000 km, and nobody said from where")]
+    public async Task How_far_cover_goes_stands_on_the_claim(string since, string km, string words)
+    {
+        await using var server = await ShopServer.StartAsync();
+        await server.WithAsync(s => s.GetRequiredService<PolicyStore>().SetAsync(Policies.Mill.Replace("{\"what\":\"the unit\"}",
+            "{\"what\":\"the unit\",\"days\":730,\"distance_km\":100000}", StringComparison.Ordinal), "Maren T"));
+        var wyn = await server.VisitAsync("wyn");
+        await wyn.GetAsync("/book-in");
+        var job = (await wyn.PostAsync("/book-in", [.. JobForms.Booking(("distance_km", "143000 km")), ("once", "b1")])).Location!.ToString();
+        await wyn.GetAsync(job + "/claim");
+        await wyn.PostAsync(job + "/claim?handler=Policy", ("policy", "mill"), ("complaint", "broken"), ("since", since), ("since_km", km), ("once", "p1"));
+        Assert.Contains($"Cover: the unit; {words}.", (await wyn.GetAsync(job + "/claim")).Said("#rehearsal .hint"));
     }
 }

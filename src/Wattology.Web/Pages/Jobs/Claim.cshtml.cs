@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Mvc;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
+using Wattology.Core.Measures;
 using Wattology.Core.People;
 using Wattology.Core.Warranty;
 using Wattology.Data;
@@ -57,6 +58,27 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
         .Concat(Claim.Rehearsal.Policy.Voids.Select(v => (Code: JsonForm.WordOf(v), Missing: Job.Record.Latest<VoidSeen>(s => s.Void == v) is {
             Body.Found: true })))
         .Select(r => (r.Code, ClaimAnswered.ReasonTitle(r.Code), r.Missing));
+
+    /// <summary>What is covered, from when until when, and how far of how far; what nobody said the beginning of stands last.</summary>
+    public string CoverWords
+    {
+        get
+        {
+            var (named, cover, open) = (Claim!.Rehearsal.Named.Body, Claim.Rehearsal.Policy.Cover, new List<string>());
+            string? Gone(double? most, double? since, double? now, Measure measure)
+            {
+                if (most is not { } far) return null;
+                if (since is { } from && now is { } at) return $"{Units.Show(at - from, measure)} gone of {Units.Show(far, measure)}";
+                open.Add(Units.Show(far, measure));
+                return null;
+            }
+            if (named.Since is null && cover.Days is { } days) open.Add($"{days:0} days");
+            string?[] said = [cover.What, named.Since is { } began ? $"from {Times.Day(began)}{(cover.Days is { } lasts
+                ? $" until {Times.Day(began.AddDays(lasts))}" : "")}" : null, Gone(cover.DistanceKm, named.SinceKm, Job.Machine.DistanceKm, Measure.Distance),
+                Gone(cover.Hours, named.SinceHours, Job.Machine.RunHours, Measure.Hours)];
+            return string.Join("; ", said.OfType<string>().Concat(open.Count > 0 ? [$"{string.Join(", ", open)}, and nobody said from where"] : []));
+        }
+    }
 
     /// <summary>Whether a paper is wanted and not there.</summary>
     public bool Lacks(PaperKind paper) => Claim!.Rehearsal.Lines.Any(l => l.Refuses && l.Kind.Id == JsonForm.WordOf(paper));
