@@ -41,7 +41,7 @@ public static class PhotoPlaces
         new("drain", "Drain as installed", WorkStage.AsInstalled),
         new("clocking", "Centre section beside a hanging string", WorkStage.AsInstalled),
         new("prime", "Gauge or lamp while cranking", WorkStage.Prime, PerTurbo: false),
-        new(OldParts, "Old parts with their tags", WorkStage.HandOver, PerTurbo: false),
+        new(OldParts, "Old parts with their tags", WorkStage.HandOver, PerTurbo: false, OfOld: true),
     ];
 
     /// <summary>Whether a text can name a place: small letters, digits and dashes.</summary>

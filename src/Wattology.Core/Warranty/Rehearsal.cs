@@ -133,7 +133,8 @@ public sealed record Rehearsal(Noted<PolicyNamed> Named, IReadOnlyList<Rehearsed
     {
         ProofGone.AnythingOff => job.Record.All<JointOpened>().Any() || Reached(job, turbo, Causes.Stage.Bench) ? "something is off already" : null,
         ProofGone.PipeCut => job.Record.Latest<FeedPipeReading>(r => turbo == 0 || r.Turbo == turbo) is { Body.State: FeedPipeState.Renewed }
-            && !OldParts.Of(job.Record).Any(p => p.Released is null && p.Tagged.Body.Part == OldPart.FeedPipe) ? "the old pipe is gone" : null,
+            && !OldParts.Of(job.Record).Any(p => p.Released is null && p.Tagged.Body.Part == OldPart.FeedPipe && (turbo == 0 || p.Tagged.Body.Turbo == turbo))
+                ? "the old pipe is gone" : null,
         ProofGone.OilDrained => job.Record.Latest<OilDrained>() is not null || job.Record.Latest<OilService>() is { Body.Oil: Service.New }
             ? "the oil is out" : null,
         ProofGone.UnitOpened => Reached(job, turbo, Causes.Stage.Strip) ? "the unit is open" : null,

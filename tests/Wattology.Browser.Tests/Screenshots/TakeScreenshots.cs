@@ -86,6 +86,8 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
                 """);
             desk.See("#photo-angle", "off plumb");
         });
+        // What another sheet last said is said once, and not here.
+        tablet.Open("/");
         Take("claim-tablet", Job("Brewery van") + "/claim", tablet);
         Take("assembly-tablet", tractor + "/assembly/1", tablet, () =>
         {

@@ -86,7 +86,7 @@ public sealed class PhotoTests
         var owed = PhotoPlaces.For(twin.Job.Context);
         Assert.Equal([0, 1], owed.Where(o => o.Owed.Place == PhotoPlaces.OldPlate).Select(o => o.Kept.Count));
         Assert.Equal([0], owed.Where(o => o.Owed.Place == "prime").Select(o => o.Turbo));
-        Assert.DoesNotContain(PhotoPlaces.For(Book.In(kind: JobKind.FirstFitment).Job.Context), o => o.Owed.OfOld);
+        Assert.DoesNotContain(PhotoPlaces.For(Book.In(kind: JobKind.FirstFitment).Job.Context), o => o.Owed.OfOld || o.Owed.Place == PhotoPlaces.OldParts);
         var stays = Book.In(turbos: 2).Answer(Core.Plate.PlateCheck.UnitStays, "stays", "spins free, no play");
         Assert.DoesNotContain(PhotoPlaces.For(stays.Job.Context), o => o is { Turbo: 1, Owed.Place: PhotoPlaces.NewPlate });
     }
