@@ -39,8 +39,12 @@ public sealed class ClaimByHandTests
         var refused = await wyn.PostAsync(job + "/claim?handler=Answer", ("answered.answer", "refused"), ("answered.code", ""), ("answered.words", ""),
             ("once", "a1"));
         Assert.Contains("Say why it is refused", refused.Said(".fault-list"));
-        await wyn.PostAsync(job + "/claim?handler=Answer", ("answered.answer", "refused"), ("answered.code", "catch"), ("answered.words", ""), ("once", "a2"));
+        await wyn.PostAsync(job + "/claim?handler=Answer", ("answered.answer", "refused"), ("answered.code", "catch"), ("answered.words", ""),
+            ("answered.amount", "1200"), ("once", "a2"));
         var claim = await ClaimAsync(server, job);
+        // What stood ready to be granted is not granted by a refusal.
+        Assert.Null(await server.WithAsync(async s => (await s.GetRequiredService<JobStore>().FindAsync(job.Split('/')[2]))!.Record
+            .Latest<ClaimAnswered>()!.Body.Amount));
         Assert.Equal((ClaimState.Refused, "catch"), (claim.State, claim.Code));
     }
 

@@ -91,7 +91,13 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
         or ClaimSent.KindName or "claim-expected").Reverse();
 
     /// <summary>Shows the sheet.</summary>
-    public Task OnGetAsync() => LoadAsync();
+    public async Task OnGetAsync()
+    {
+        await LoadAsync();
+        // Only where it is shown: what nobody typed must not be recorded as typed.
+        if (Claim is { Expected: { } expected }) Form.Suggest("answered.amount", expected.ToString("0.##", CultureInfo.InvariantCulture));
+        if (Claim is null) Form.Suggest("policy", Offered.Count == 0 ? "none" : "");
+    }
 
     /// <summary>Names the policy, or none.</summary>
     public async Task<IActionResult> OnPostPolicyAsync(string? policy)
@@ -196,7 +202,10 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
     public async Task<IActionResult> OnPostAnswerAsync()
     {
         await LoadAsync();
-        var answered = (ClaimAnswered?)new FormReader(Request.Form, Units, Form, Times).Read(typeof(ClaimAnswered), prefix: "answered");
+        // What would be granted stands ready in its box, and counts only where it is.
+        var accepted = Request.Form["answered.answer"] == JsonForm.WordOf(ClaimAnswer.Accepted);
+        var answered = (ClaimAnswered?)new FormReader(Request.Form, Units, Form, Times).Read(typeof(ClaimAnswered),
+            accepted ? null : new JsonObject { ["amount"] = null }, "answered");
         return await RecordAsync(answered, "The answer is recorded.", (Known.Told, ""));
     }
 
@@ -224,7 +233,5 @@ public sealed class ClaimModel(SheetServices services, PolicyStore policies, Cla
     {
         if (await desks.FindAsync(db) is { } found) (Desk, DeskIsSimulated) = found;
         Offered = await policies.OfferedAsync();
-        if (Claim is { Expected: { } expected }) Form.Suggest("answered.amount", expected.ToString("0.##", CultureInfo.InvariantCulture));
-        if (Claim is null) Form.Suggest("policy", Offered.Count == 0 ? "none" : "");
     }
 }
