@@ -27,7 +27,8 @@ public sealed record Comparison(IReadOnlyList<RateLine> Lines)
     public string Words => Lines.Count(l => l.N > 0) < 2 ? "Nothing to compare yet."
         : Apart.Count == 0 ? "No difference here is sure: every interval overlaps another's, so chance alone may have made them."
         : string.Join(" ", Apart.Take(MostTold).Select(p => $"{p.Higher.Name} surely has more than {p.Lower.Name}."))
-            + (Apart.Count > MostTold ? $" So it is with {Apart.Count - MostTold} more {(Apart.Count == MostTold + 1 ? "pair" : "pairs")}; see the intervals." : "");
+            + (Apart.Count > MostTold ? $" So it is with {Apart.Count - MostTold} more {(Apart.Count == MostTold + 1 ? "pair" : "pairs")}; see the intervals."
+                : "");
 
     private const int MostTold = 3;
 }

@@ -234,7 +234,10 @@ public sealed partial class Bay : IDisposable
 
     /// <summary>What the browser complained about so far: script errors and refused styles or scripts.</summary>
     public IReadOnlyList<string> Complaints() => [.. _driver.Manage().Logs.GetLog(LogType.Browser)
-        .Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message)];
+        .Where(l => l.Level == LogLevel.Severe && !l.Message.Contains("status of 4", StringComparison.Ordinal))
+        // Without the script's address, so that what it is stands where a failed test shows its first letters.
+        .Select(l => string.Join(' ', l.Message.Split(' ').SkipWhile(w => w.StartsWith("http", StringComparison.Ordinal) || w.All(c => char.IsDigit(c)
+            || c == ':'))))];
 
     private T Wait<T>(Func<IWebDriver, T?> until, string missing) where T : class => Wait(until, () => missing);
 

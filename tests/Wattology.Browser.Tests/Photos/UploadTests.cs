@@ -52,6 +52,8 @@ public sealed class UploadTests(DemoShopFixture demo) : IDisposable
         bay.Until(() => Photos(bay) == 10, () => $"{Photos(bay)} photos");
         Choose(bay, "as-found", ten[3]);
         bay.See("#photo-queue", "This very picture is kept here already.");
+        // What is done leaves by itself, and takes nothing else with it.
+        bay.Gone("#photo-queue .done");
         // What was refused leaves the queue by a touch, and nothing else is lost by it.
         while (bay.Driver.FindElements(By.CssSelector("#photo-queue .refused")).Count > 0) bay.PressIn("#photo-queue .refused", "Leave it");
         bay.Open(job + "/photos");

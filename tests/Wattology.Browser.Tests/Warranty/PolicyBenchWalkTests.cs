@@ -13,9 +13,11 @@ public sealed class PolicyBenchWalkTests(DemoShopFixture demo)
         bay.SignInAs("maren");
         bay.Open("/policies");
         bay.PressLink("A new one");
-        foreach (var (field, text) in new[] { ("name", "Quarry goodwill"), ("giver", "Hellis"), ("id", "quarry"), ("cover.what", "the unit"), ("old_parts_days", "45") })
+        foreach (var (field, text) in new[] { ("name", "Quarry goodwill"), ("giver", "Hellis"), ("id", "quarry"), ("cover.what", "the unit"),
+            ("old_parts_days", "45") })
             bay.Type(field, text);
-        string Row(string proof) => bay.Look($".wanted-row input[type=hidden][value='{proof}']").GetAttribute("name")!.Replace(".proof", "", StringComparison.Ordinal);
+        string Row(string proof) => bay.Look($".wanted-row input[type=hidden][value='{proof}']").GetAttribute("name")!.Replace(".proof", "",
+            StringComparison.Ordinal);
         var (pressure, found) = (Row("crankcase-before"), Row("catch"));
         bay.Choose(pressure + ".grade", "measured");
         bay.Choose(found + ".grade", "measured");

@@ -25,7 +25,8 @@ public sealed class ComparisonTests
         // Four rare ones against one frequent: four pairs, and nothing between the rare ones.
         var words = new Comparison([new("F", 40, 100), .. "ABCD".Select(n => new RateLine($"{n}", 2, 100))]).Words;
         Assert.Equal("F surely has more than A. F surely has more than B. F surely has more than C. So it is with 1 more pair; see the intervals.", words);
-        Assert.EndsWith("with 2 more pairs; see the intervals.", new Comparison([new("F", 40, 100), .. "ABCDE".Select(n => new RateLine($"{n}", 2, 100))]).Words);
+        Assert.EndsWith("with 2 more pairs; see the intervals.", new Comparison([new("F", 40, 100), .. "ABCDE".Select(n => new RateLine($"{n}", 2,
+            100))]).Words);
         Assert.DoesNotContain("So it is", new Comparison([new("F", 40, 100), .. "ABC".Select(n => new RateLine($"{n}", 2, 100))]).Words);
     }
 

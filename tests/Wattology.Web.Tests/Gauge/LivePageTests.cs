@@ -19,7 +19,8 @@ public sealed class LivePageTests
         var link = shop.Services.GetRequiredService<GaugeLink>();
         await link.DialAsync("127.0.0.1:9");
         var refused = await jory.PostAsync(first + "/prime?handler=GaugeOn", ("once", "a"));
-        Assert.Equal((HttpStatusCode.UnprocessableEntity, true), (refused.Status, refused.Said(".fault-list").Contains("does not answer", StringComparison.Ordinal)));
+        Assert.Equal((HttpStatusCode.UnprocessableEntity, true), (refused.Status, refused.Said(".fault-list").Contains("does not answer",
+            StringComparison.Ordinal)));
 
         await using var box = new GaugeBox("bench box 3", speed: 5);
         await link.DialAsync($"127.0.0.1:{box.Port}");

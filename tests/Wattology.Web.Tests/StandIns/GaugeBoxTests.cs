@@ -11,7 +11,8 @@ public sealed class GaugeBoxTests
     {
         var tcp = new TcpClient();
         await tcp.ConnectAsync("127.0.0.1", box.Port);
-        return (tcp, new StreamReader(tcp.GetStream(), Encoding.UTF8), new StreamWriter(tcp.GetStream(), new UTF8Encoding(false)) { AutoFlush = true, NewLine = "\n" });
+        return (tcp, new StreamReader(tcp.GetStream(), Encoding.UTF8), new StreamWriter(tcp.GetStream(), new UTF8Encoding(false)) { AutoFlush = true,
+            NewLine = "\n" });
     }
 
     [Fact]

@@ -99,6 +99,7 @@ public sealed class SimulatedEngineTests
     }
 
     [Fact]
-    public void There_is_a_scenario_for_every_fault() => Assert.Equal(["air-in-gallery", "choked-feed", "drifting-clock", "empty-filter", "healthy", "high-blow-by",
+    public void There_is_a_scenario_for_every_fault() => Assert.Equal(["air-in-gallery", "choked-feed", "drifting-clock", "empty-filter", "healthy",
+        "high-blow-by",
         "noisy-signal", "shut-valve", "stuck-vanes", "tired-pump", "unplugged-sensor"], Scenarios.All.Keys.Order());
 }

@@ -15,6 +15,17 @@
     box.focus({ preventScroll: true });
   });
 
+  // What asked may be gone when its answer comes, since another answer took its place. The answer counts all the same, and for the whole page: left to
+  // itself it would look for the drawing and the order of work where the one that asked is, which is nowhere.
+  document.addEventListener('htmx:beforeSwap', e => {
+    const { requestConfig, shouldSwap, target, serverResponse, pathInfo } = e.detail;
+    const elt = requestConfig && requestConfig.elt;
+    if (!shouldSwap || !elt || elt.isConnected || target.id !== 'sheet') return;
+    e.detail.shouldSwap = false;
+    if (elt.getAttribute('hx-push-url') === 'true') history.pushState({ htmx: true }, '', pathInfo.requestPath);
+    htmx.swap(target, serverResponse, { swapStyle: 'innerHTML', swapDelay: 0, settleDelay: 20 }, { contextElement: target, eventInfo: e.detail });
+  });
+
   // What was touched, and where its part of the sheet stands just before it changes: it stands there again afterwards. Whoever scrolled on meanwhile
   // stays where they are.
   let touched = null;

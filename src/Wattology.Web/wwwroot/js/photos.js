@@ -33,8 +33,16 @@
     if (!items.some(i => i.state === 'done')) return;
     // Everything that could go is here: the sheet shows it, and what is done leaves the queue.
     refresh();
-    for (const item of items.filter(i => i.state === 'done')) setTimeout(() => { item.row.remove(); items.splice(items.indexOf(item),
-        1); queue.hidden = !items.length; }, 2500);
+    for (const item of items.filter(i => i.state === 'done')) setTimeout(() => drop(item), 2500);
+  };
+
+  // What left the queue already takes nothing else with it when its time comes once more.
+  const drop = item => {
+    const at = items.indexOf(item);
+    if (at < 0) return;
+    item.row.remove();
+    items.splice(at, 1);
+    queue.hidden = !items.length;
   };
 
   const send = item => {
@@ -89,7 +97,7 @@
     const item = { file, url, fields: { ...fields, once: crypto.randomUUID ? crypto.randomUUID() : `${Date.now()}-${Math.random()}` }, row, words, bar,
         again, off };
     again.addEventListener('click', () => { say(item, 'waiting', 'waits'); next(); });
-    off.addEventListener('click', () => { row.remove(); items.splice(items.indexOf(item), 1); queue.hidden = !items.length; });
+    off.addEventListener('click', () => drop(item));
     items.push(item);
     if (file.size > most) say(item, 'refused', `${megabytes(file.size)}: larger than ${most / 1024 / 1024} MB. Take it with a smaller picture size.`);
     else if (!file.size) say(item, 'refused', 'Empty: choose it again.');
