@@ -154,6 +154,42 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
         Assert.Equal(rows + 1, file.Length);
     }
 
+    [Theory]
+    [InlineData("causes", "jobs", 1)]
+    [InlineData("lasted", "came_back", 2)]
+    [InlineData("refused", "claims", 1)]
+    [InlineData("passed", "jobs", 1)]
+    [InlineData("waits", "jobs", 1)]
+    public async Task Every_list_over_time_is_a_file_too_with_the_figures_that_are_shown(string list, string column, int cell)
+    {
+        var wyn = await demo.VisitAsync("wyn");
+        var page = await wyn.GetAsync("/over-time?period=all");
+        var link = page.Page.QuerySelectorAll($"#{list} a").Single(a => a.TextContent == "As CSV").GetAttribute("href")!;
+        using var text = new StringReader(System.Text.Encoding.UTF8.GetString(await wyn.BytesAsync(link)));
+        using var csv = new CsvHelper.CsvReader(text, CultureInfo.InvariantCulture);
+        var told = csv.GetRecords<dynamic>().Select(r => (string)((IDictionary<string, object>)r)[column]).ToArray();
+        var shown = page.Page.QuerySelectorAll($"#{list} tbody tr").Select(r => r.Children[cell].TextContent.Trim().Split(' ')[0]).ToArray();
+        Assert.NotEmpty(shown);
+        Assert.Equal(shown, told);
+    }
+
+    [Theory]
+    [InlineData("/over-time")]
+    [InlineData("/over-time?period=year&by=cause&engine=")]
+    [InlineData("/over-time?period=&by=&engine=")]
+    [InlineData("/jobs?q=&engine=&cause=&outcome=&from=&to=")]
+    [InlineData("/claims?state=")]
+    [InlineData("/policies?of=")]
+    public async Task Every_touch_that_stays_on_the_page_is_answered(string address)
+    {
+        var wyn = await demo.VisitAsync("wyn");
+        var page = await wyn.GetAsync(address);
+        Assert.Equal(HttpStatusCode.OK, page.Status);
+        var own = page.Page.QuerySelectorAll("main a[href]").Select(a => a.GetAttribute("href")!).Where(h => h.StartsWith(address.Split('?')[0],
+            StringComparison.Ordinal)).Distinct().Take(25).ToArray();
+        foreach (var touch in own) Assert.True((await wyn.GetAsync(touch)).Status == HttpStatusCode.OK, touch);
+    }
+
     [Fact]
     public async Task A_day_that_is_none_is_said_and_what_was_typed_stays()
     {
@@ -173,6 +209,8 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
         Assert.Equal(own, page.Page.QuerySelectorAll("td .num").Select(a => a.TextContent));
         Assert.Equal(own, page.Page.QuerySelectorAll("svg text").Select(t => t.TextContent).Where(t => t.StartsWith("SQ-", StringComparison.Ordinal)));
         Assert.Contains($"comeback of {back.ComebackOf}", page.Said("table"));
+        var file = System.Text.Encoding.UTF8.GetString(await wyn.BytesAsync($"/machines/{back.PlainRegistration}?handler=Csv")).Trim().Split("\r\n");
+        Assert.Equal(own, file.Skip(1).Select(l => l.Split(',')[0]));
         Assert.Equal(HttpStatusCode.NotFound, (await wyn.GetAsync("/machines/NOSUCH")).Status);
     }
 

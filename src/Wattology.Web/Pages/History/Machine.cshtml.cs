@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.PartNumbers;
 using Wattology.Data.Jobs;
+using Wattology.Web.Api;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Pages.History;
@@ -17,6 +18,14 @@ public sealed class MachineModel(JobFinder finder, ShopTimes times) : PageModel
 
     /// <summary>The shop's clock and zone.</summary>
     public ShopTimes Times => times;
+
+    /// <summary>Its jobs as CSV.</summary>
+    public async Task<IActionResult> OnGetCsvAsync(CancellationToken cancel)
+    {
+        Jobs = await finder.OfMachineAsync(PartNumber.Plain(Plain), cancel);
+        return Jobs.Count == 0 ? NotFound() : CsvFile.Of($"{PartNumber.Plain(Plain)}.csv", ["job", "booked", "comeback_of", "cause", "outcome", "handed_over"],
+            Jobs.Select(j => new object?[] { j.Number, DateTimeOffset.FromUnixTimeMilliseconds(j.BookedMs), j.ComebackOf, j.Cause, j.EndedAs, j.HandedOver }));
+    }
 
     /// <summary>Shows it.</summary>
     public async Task<IActionResult> OnGetAsync(CancellationToken cancel)

@@ -85,10 +85,22 @@ public sealed class OverTimeModel(OverTime overTime, ShopTimes times) : PageMode
     /// <summary>Shows it.</summary>
     public Task OnGetAsync(CancellationToken cancel) => LoadAsync(cancel);
 
-    /// <summary>The comebacks as CSV.</summary>
-    public async Task<IActionResult> OnGetCsvAsync(CancellationToken cancel)
+    /// <summary>One of the lists as CSV.</summary>
+    /// <param name="list">Which: <c>causes</c>, <c>lasted</c>, <c>refused</c>, <c>passed</c> or <c>waits</c>; the comebacks otherwise.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IActionResult> OnGetCsvAsync(string? list, CancellationToken cancel)
     {
         await LoadAsync(cancel);
+        if (list == "causes") return CsvFile.Of("causes.csv", ["cause", "jobs", "of", "share", "low", "high", "model"], Causes.Select(c => new object?[] {
+            c.Word,
+            c.Line.Events, c.Line.N, c.Line.Share, c.Line.Interval.Low, c.Line.Interval.High, c.Base }));
+        if (list == "lasted") return CsvFile.Of("still-running.csv", ["months", "at_risk", "came_back", "still_running"], Lasted.Rows.Select(r
+            => new object?[] {
+            r.Months, r.AtRisk, r.Failed, r.Survival }));
+        if (list == "refused") return CsvFile.Of("refused-claims.csv", ["missing", "claims", "of"], Refused.Select(r => new object?[] { r.Word, r.Events,
+            r.N }));
+        if (list == "passed") return CsvFile.Of("passed.csv", ["item", "jobs", "reason"], Passed.Select(p => new object?[] { p.Item, p.Times, p.Reason }));
+        if (list == "waits") return CsvFile.Of("waits.csv", ["waiting_for", "jobs", "hours"], Waits.Select(w => new object?[] { w.For, w.Jobs, w.Hours }));
         return CsvFile.Of($"comebacks-by-{By}.csv", [By, "jobs", "came_back", "share", "low", "high"], Rates.Select(r => new object?[] { r.Line.Name, r.Line.N,
             r.Line.Events, r.Line.Share, r.Line.Interval.Low, r.Line.Interval.High }));
     }
@@ -117,9 +129,10 @@ public sealed class OverTimeModel(OverTime overTime, ShopTimes times) : PageMode
 
     private async Task LoadAsync(CancellationToken cancel)
     {
+        // An address that says nothing after "engine=" or "by=" comes in as null.
         if (Periods.All(p => p.Word != Period)) Period = "three-years";
-        if (!OverTime.Ways.Contains(By)) By = "engine";
-        Engine = Core.PartNumbers.PartNumber.Plain(Engine);
+        if (By is null || !OverTime.Ways.Contains(By)) By = "engine";
+        Engine = Core.PartNumbers.PartNumber.Plain(Engine ?? "");
         var days = Periods.First(p => p.Word == Period).Days;
         var of = new Wattology.Data.Jobs.Period(days is { } d ? times.Now.AddDays(-d).ToUnixTimeMilliseconds() : 0, times.Now.ToUnixTimeMilliseconds() + 1,
             Engine);
