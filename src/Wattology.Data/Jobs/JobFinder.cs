@@ -47,8 +47,8 @@ public sealed class JobFinder(ShopDb db)
 
     /// <summary>All jobs of a machine, the first one first; at most two hundred.</summary>
     public Task<List<JobRow>> OfMachineAsync(string plain, CancellationToken cancel = default)
-        => db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain).OrderBy(j => j.BookedMs).ThenBy(j
-            => j.Row).Take(JobStore.ListMost).ToListAsync(cancel);
+        => db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain).OrderBy(j => j.BookedMs).ThenBy(j => j.Row)
+            .Take(JobStore.ListMost).ToListAsync(cancel);
 
     private IQueryable<JobRow> Query(Wanted w)
     {

@@ -241,8 +241,8 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && (state == null || j.ClaimState == state))
             // What waits comes before what is closed; there the oldest, here the latest first.
             .OrderBy(j => j.ClaimState == "paid" || j.ClaimState == "refused")
-            .ThenBy(j => j.ClaimState == "paid" || j.ClaimState == "refused" ? -j.ClaimSinceMs : j.ClaimSinceMs).ThenBy(j
-                => j.Row).Take(ListMost).ToListAsync(cancel);
+            .ThenBy(j => j.ClaimState == "paid" || j.ClaimState == "refused" ? -j.ClaimSinceMs : j.ClaimSinceMs).ThenBy(j => j.Row)
+            .Take(ListMost).ToListAsync(cancel);
 
     /// <summary>Claims refused on other jobs with the same engine, the last first, at most three, each with the proof that was missing.</summary>
     public async Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync(JudgedJob job, CancellationToken cancel = default)

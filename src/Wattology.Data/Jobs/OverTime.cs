@@ -86,8 +86,7 @@ public sealed class OverTime(ShopDb db)
     public async Task<IReadOnlyList<Counted>> CausesAsync(Period looked, CancellationToken cancel = default)
     {
         var counted = await CountAsync($"SELECT j.Cause AS Word, COUNT(*) AS Events, 0 AS N {Ended} AND j.Cause <> '' GROUP BY j.Cause ORDER BY Events DESC",
-            looked,
-            cancel);
+            looked, cancel);
         var all = counted.Sum(c => c.Events);
         return [.. counted.Select(c => c with { N = all })];
     }
@@ -130,8 +129,7 @@ public sealed class OverTime(ShopDb db)
     public Task<List<Counted>> RefusedAsync(Period looked, CancellationToken cancel = default)
         => CountAsync("SELECT j.ClaimCode AS Word, COUNT(*) AS Events, SUM(COUNT(*)) OVER () AS N FROM Jobs j WHERE j.ClaimState = 'refused' "
             + "AND j.ClaimState <> '' AND j.BookedMs >= {0} AND j.BookedMs < {1} AND ({2} = '' OR j.Family = {2}) "
-            + "AND ({3} = '' OR j.Hand = {3}) GROUP BY 1 ORDER BY 2 DESC", looked,
-                cancel);
+            + "AND ({3} = '' OR j.Hand = {3}) GROUP BY 1 ORDER BY 2 DESC", looked, cancel);
 
     /// <summary>The engines with the most jobs that are over, each by its family, with how many.</summary>
     public Task<List<Counted>> EnginesAsync(Period looked, CancellationToken cancel = default)

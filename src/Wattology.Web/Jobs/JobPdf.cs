@@ -35,9 +35,8 @@ public static class JobPdf
     /// <param name="traces">The traces that are drawn, by the file's hash; one that is not here is named in words.</param>
     /// <param name="foot">The shop's code, for the foot of each page.</param>
     /// <param name="cancel">Ends it.</param>
-    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies, IReadOnlyDictionary<string,
-        Trace> traces,
-        string foot, CancellationToken cancel)
+    public static byte[] Write(JudgedJob job, string shop, ShopTimes times, IReadOnlyDictionary<string, string> copies,
+        IReadOnlyDictionary<string, Trace> traces, string foot, CancellationToken cancel)
     {
         using var stream = new MemoryStream();
         var (machine, record) = (job.Machine, job.Record);

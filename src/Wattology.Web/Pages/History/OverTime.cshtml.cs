@@ -92,11 +92,9 @@ public sealed class OverTimeModel(OverTime overTime, ShopTimes times) : PageMode
     {
         await LoadAsync(cancel);
         if (list == "causes") return CsvFile.Of("causes.csv", ["cause", "jobs", "of", "share", "low", "high", "model"], Causes.Select(c => new object?[] {
-            c.Word,
-            c.Line.Events, c.Line.N, c.Line.Share, c.Line.Interval.Low, c.Line.Interval.High, c.Base }));
+            c.Word, c.Line.Events, c.Line.N, c.Line.Share, c.Line.Interval.Low, c.Line.Interval.High, c.Base }));
         if (list == "lasted") return CsvFile.Of("still-running.csv", ["months", "at_risk", "came_back", "still_running"], Lasted.Rows.Select(r
-            => new object?[] {
-            r.Months, r.AtRisk, r.Failed, r.Survival }));
+            => new object?[] { r.Months, r.AtRisk, r.Failed, r.Survival }));
         if (list == "refused") return CsvFile.Of("refused-claims.csv", ["missing", "claims", "of"], Refused.Select(r => new object?[] { r.Word, r.Events,
             r.N }));
         if (list == "passed") return CsvFile.Of("passed.csv", ["item", "jobs", "reason"], Passed.Select(p => new object?[] { p.Item, p.Times, p.Reason }));
