@@ -29,5 +29,5 @@ public class CoreBenchmarks
     public int RankingOfEveryFinding() => Diagnosis.Compute(CauseModel.Usual, _all).Why.Count;
 
     [Benchmark]
-    public int OffersOnTheVehicle() => LooksNow.At(CauseModel.Usual, _asked, Stage.Vehicle).Next.Count;
+    public int OffersOnTheVehicle() => LooksNow.At(CauseModel.Usual, _asked, Stage.Vehicle).Singles.Count;
 }

@@ -128,7 +128,7 @@ public static class Diagnosis
         var evidence = new Evidence(model, input);
         var causes = CausesOf(model, evidence);
         var looks = new NextLooks(model, input, evidence);
-        var (next, sets) = (looks.Singles(_ => true, [looks.Now]), looks.Sets(_ => true, [looks.Now]));
+        var (next, sets) = (looks.Singles(_ => true), looks.Sets(_ => true));
         return new(VerdictOf(causes, evidence), causes, WhyOf(model, evidence), next, sets, DiagnoseResult.First(next, sets));
     }
 

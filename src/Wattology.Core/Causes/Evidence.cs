@@ -1,3 +1,4 @@
+using Wattology.Core.Entries;
 using Wattology.Core.Numerics;
 
 namespace Wattology.Core.Causes;
@@ -16,6 +17,7 @@ internal sealed class Evidence
     public const double LesserShare = 0.5;
 
     private readonly bool _all;
+    private readonly Dictionary<(string Finding, Answer Answer), Leader> _sayings = [];
 
     /// <summary>Weighs the answers.</summary>
     public Evidence(CauseModel model, DiagnoseInput input)
@@ -79,6 +81,18 @@ internal sealed class Evidence
 
     /// <summary>How far a likelihood tells the causes apart that take part.</summary>
     public double Spread(Likelihood likelihood) => _all ? likelihood.SpreadOfAll : likelihood.Spread(Causes);
+
+    /// <summary>An answer not yet given, known the way its finding usually is, with how far it tells the causes apart.</summary>
+    public Leader Saying(ModelFinding finding, Answer answer)
+    {
+        if (_sayings.TryGetValue((finding.Id, answer), out var saying)) return saying;
+        var own = Space.AsUsual(finding, answer);
+        return _sayings[(finding.Id, answer)] = new(own, Spread(own), finding.Id);
+    }
+
+    /// <summary>What leads each group now.</summary>
+    public Dictionary<string, Leader> LeadersNow() => Leaders.ToDictionary(l => l.Key,
+        l => new Leader(l.Value.Likelihood, Spread(l.Value.Likelihood), l.Value.Finding.Id));
 
     /// <summary>The chance of a cause: of every hypothesis that contains it.</summary>
     public double ChanceOf(int cause)

@@ -13,6 +13,7 @@ internal sealed class NextLooks
     private readonly ModelFinding[] _left;
     private readonly Dictionary<string, double> _gains = [];
     private readonly Level[] _levels;
+    private readonly Belief _now;
 
     /// <summary>Prepares to weigh the looks of one failure.</summary>
     public NextLooks(CauseModel model, DiagnoseInput input, Evidence evidence)
@@ -21,34 +22,27 @@ internal sealed class NextLooks
         _open = [.. input.Open ?? [], .. evidence.Answered.Select(a => a.Finding.Set)];
         _left = [.. model.Findings.Where(f => !input.Findings.ContainsKey(f.Id) && (input.Stage is null || f.Stage <= input.Stage))];
         _levels = [.. Enumerable.Range(0, MostOfSet).Select(_ => new Level(evidence.Weights.Length))];
-        Now = new(evidence.Weights, evidence.Logs, evidence.Leaders.ToDictionary(l => l.Key,
-            l => new Leader(l.Value.Likelihood, evidence.Spread(l.Value.Likelihood), l.Value.Finding.Id)));
-        foreach (var finding in _left) _gains[finding.Id] = Gains([Now], [finding])[0];
+        _now = new(evidence.Weights, evidence.Logs, evidence.LeadersNow());
+        foreach (var finding in _left) _gains[finding.Id] = Gains([finding])[0];
     }
-
-    /// <summary>What is known now.</summary>
-    public Belief Now { get; }
 
     /// <summary>Every look left on its own, by what it brings for the time.</summary>
     /// <param name="where">Which looks are weighed.</param>
-    /// <param name="from">What will be known when it is taken, by equal chances.</param>
-    public IReadOnlyList<NextCheck> Singles(Func<ModelFinding, bool> where, IReadOnlyList<Belief> from) => Nearly.Descending(_left.Where(where).Select(f =>
+    public IReadOnlyList<NextCheck> Singles(Func<ModelFinding, bool> where) => Nearly.Descending(_left.Where(where).Select(f =>
     {
         var setup = _open.Contains(f.Set) ? 0 : f.Setup;
-        var gain = from is [var only] && only == Now ? _gains[f.Id] : Gains(from, [f])[0];
-        return new NextCheck(f.Id, gain, setup, f.Minutes, gain / (setup + f.Minutes));
+        return new NextCheck(f.Id, _gains[f.Id], setup, f.Minutes, _gains[f.Id] / (setup + f.Minutes));
     }), n => n.BitsPerMinute, (a, b) => string.CompareOrdinal(a.Id, b.Id));
 
     /// <summary>Every set that has yet to be set up, with the looks worth taking in one go.</summary>
     /// <param name="where">Which looks are weighed.</param>
-    /// <param name="from">What will be known when they are taken, by equal chances.</param>
-    public IReadOnlyList<NextSet> Sets(Func<ModelFinding, bool> where, IReadOnlyList<Belief> from)
+    public IReadOnlyList<NextSet> Sets(Func<ModelFinding, bool> where)
     {
         var sets = new List<NextSet>();
         foreach (var group in _left.Where(f => where(f) && f.Setup > 0 && !_open.Contains(f.Set)).GroupBy(f => f.Set))
         {
             ModelFinding[] looks = [.. Nearly.Descending(group, f => _gains[f.Id] / f.Minutes, (a, b) => string.CompareOrdinal(a.Id, b.Id)).Take(MostOfSet)];
-            var gains = Gains(from, looks);
+            var gains = Gains(looks);
             NextSet? best = null;
             var minutes = 0.0;
             for (var k = 0; k < looks.Length; k++)
@@ -63,61 +57,13 @@ internal sealed class NextLooks
         return Nearly.Descending(sets, s => s.BitsPerMinute, (a, b) => string.CompareOrdinal(a.Set, b.Set));
     }
 
-    /// <summary>What may be known once some looks are taken: so many ways it may come out, each as likely as another.</summary>
-    /// <remarks>The ways are drawn from what is believed now, the same ones every time.</remarks>
-    public IReadOnlyList<Belief> After(Func<ModelFinding, bool> where, int ways)
-    {
-        var looks = _left.Where(where).ToArray();
-        var random = new Random(looks.Length);
-        return [.. Enumerable.Range(0, ways).Select(way =>
-        {
-            var truth = Pick(Now.Weights, (way + 0.5) / ways);
-            var (weights, logs) = ((double[])Now.Weights.Clone(), (double[])Now.Logs.Clone());
-            var leaders = new Dictionary<string, Leader>(Now.Leaders);
-            foreach (var look in looks)
-            {
-                var present = _evidence.Space.AsUsual(look, Answer.Present);
-                var own = random.NextDouble() < present.Chances[truth] ? present : _evidence.Space.AsUsual(look, Answer.Absent);
-                var fallen = leaders.GetValueOrDefault(look.Group);
-                var leads = Leads(look, own, fallen);
-                if (leads) leaders[look.Group] = new(own, _evidence.Spread(own), look.Id);
-                for (var h = 0; h < weights.Length; h++)
-                {
-                    var (factor, log) = Factor(own, fallen, leads, h);
-                    weights[h] *= factor;
-                    logs[h] += log;
-                }
-            }
-            var total = weights.Sum();
-            var whole = Math.Log(total);
-            for (var h = 0; h < weights.Length; h++) (weights[h], logs[h]) = (weights[h] / total, logs[h] - whole);
-            return new Belief(weights, logs, leaders);
-        })];
-    }
-
-    private static int Pick(double[] weights, double at)
-    {
-        for (var h = 0; h < weights.Length; h++)
-            if ((at -= weights[h]) < 0) return h;
-        return Array.FindLastIndex(weights, w => w > 0);
-    }
-
     // The expected drop of the entropy when the first, the first two, ... of some looks are taken.
-    private double[] Gains(IReadOnlyList<Belief> from, ModelFinding[] looks)
+    private double[] Gains(ModelFinding[] looks)
     {
-        var gains = new double[looks.Length];
-        foreach (var belief in from)
-        {
-            var after = new double[looks.Length];
-            Look(belief, looks, 0, belief.Weights, belief.Logs, belief.Weights, after);
-            for (var k = 0; k < after.Length; k++) gains[k] += (belief.Entropy - after[k]) / from.Count;
-        }
-        for (var k = 0; k < gains.Length; k++) gains[k] = Math.Max(0, gains[k]);
-        return gains;
+        var after = new double[looks.Length];
+        Look(looks, 0, _now.Weights, _now.Logs, _now.Weights, after);
+        return [.. after.Select(entropy => Math.Max(0, _now.Entropy - entropy))];
     }
-
-    private bool Leads(ModelFinding finding, Likelihood own, Leader? before) => before is null || _evidence.Spread(own) is var spread
-        && (spread > before.Spread + Nearly.Same || spread > before.Spread - Nearly.Same && string.CompareOrdinal(finding.Id, before.Id) < 0);
 
     // By what an answer changes the weight of a hypothesis: whole where it leads its group, and then what led before counts half.
     private static (double Factor, double Log) Factor(Likelihood own, Leader? fallen, bool leads, int h)
@@ -125,16 +71,16 @@ internal sealed class NextLooks
             : (own.Chances[h] / fallen.Likelihood.Roots[h], own.Logs[h] - Evidence.LesserShare * fallen.Likelihood.Logs[h]);
 
     // Takes the look at one depth, with either answer. "Weights" count shares; "said" are the chances of what was said so far, which do not.
-    private void Look(Belief start, ModelFinding[] looks, int depth, double[] weights, double[] logs, double[] said, double[] after)
+    private void Look(ModelFinding[] looks, int depth, double[] weights, double[] logs, double[] said, double[] after)
     {
         var (finding, level) = (looks[depth], _levels[depth]);
-        var before = LeaderOf(start, finding.Group, depth);
+        var before = LeaderOf(finding.Group, depth);
         foreach (var answer in new[] { Answer.Present, Answer.Absent })
         {
-            var own = _evidence.Space.AsUsual(finding, answer);
-            var leads = Leads(finding, own, before);
+            var saying = _evidence.Saying(finding, answer);
+            var (own, leads) = (saying.Likelihood, saying.LeadsOver(before));
             level.Group = finding.Group;
-            level.Leader = leads ? new(own, _evidence.Spread(own), finding.Id) : before;
+            level.Leader = leads ? saying : before;
             double chance = 0, total = 0, sum = 0;
             for (var h = 0; h < weights.Length; h++)
             {
@@ -146,15 +92,15 @@ internal sealed class NextLooks
                 chance += level.Said[h] = said[h] * own.Chances[h];
             }
             after[depth] += chance * (Math.Log(total) - sum / total) / Math.Log(2);
-            if (depth + 1 < looks.Length) Look(start, looks, depth + 1, level.Weights, level.Logs, level.Said, after);
+            if (depth + 1 < looks.Length) Look(looks, depth + 1, level.Weights, level.Logs, level.Said, after);
         }
     }
 
-    private Leader? LeaderOf(Belief start, string group, int depth)
+    private Leader? LeaderOf(string group, int depth)
     {
         for (var above = depth - 1; above >= 0; above--)
             if (_levels[above].Group == group) return _levels[above].Leader;
-        return start.Leaders.GetValueOrDefault(group);
+        return _now.Leaders.GetValueOrDefault(group);
     }
 
     private sealed class Level(int hypotheses)
@@ -171,7 +117,13 @@ internal sealed class NextLooks
 /// <param name="Likelihood">How likely it is said under each hypothesis.</param>
 /// <param name="Spread">How far it tells causes apart.</param>
 /// <param name="Id">Its finding.</param>
-internal sealed record Leader(Likelihood Likelihood, double Spread, string Id);
+internal sealed record Leader(Likelihood Likelihood, double Spread, string Id)
+{
+    /// <summary>Whether it tells more than another answer of its group: the larger spread, and of equal ones the first by the alphabet.</summary>
+    /// <param name="before">What has led; null for nothing.</param>
+    public bool LeadsOver(Leader? before) => before is null || Spread > before.Spread + Nearly.Same
+        || Spread > before.Spread - Nearly.Same && string.CompareOrdinal(Id, before.Id) < 0;
+}
 
 /// <summary>What is believed: the chance of every hypothesis, with its logarithm, and what leads each group.</summary>
 internal sealed record Belief(double[] Weights, double[] Logs, IReadOnlyDictionary<string, Leader> Leaders)

@@ -33,8 +33,8 @@ public static class SetWords
     public static string Of(string set) => ById.GetValueOrDefault(set, set.Replace('-', ' '));
 
     /// <summary>A set with its looks: "unit in the hand: spin, compressor blades, edges, together 4 min".</summary>
-    public static string Said(NextSet set) => $"{Of(set.Set)}: {string.Join("; ", set.Looks.Select(l => FindingWords.Of(l).Title.ToLowerInvariant()))}, "
-        + $"together {set.Setup + set.Minutes:0} min";
+    public static string Said(Offer set) => $"{Of(set.Set)}: {string.Join("; ", set.Looks.Select(l => FindingWords.Of(l).Title.ToLowerInvariant()))}, "
+        + $"together {set.Minutes:0} min";
 
     /// <summary>Whether every set of a model has its words.</summary>
     public static bool Covers(CauseModel model) => model.Sets.All(ById.ContainsKey);

@@ -135,7 +135,7 @@ public sealed class DiagnosisTests
         Assert.True(SetWords.Covers(CauseModel.Usual));
         Assert.All(CauseModel.Usual.Findings.GroupBy(f => f.Set), s => Assert.True(s.Select(f => (f.Stage, f.Setup)).Distinct().Count() == 1, s.Key));
         Assert.Equal("unit in the hand: spin; compressor blades, edges, together 4 min", SetWords.Said(new("unit", ["spins-free-and-clean",
-            "compressor-blades-hit"], 1, 2, 2, 0.1)));
+            "compressor-blades-hit"], 4, 0.1)));
     }
 
     [Fact]

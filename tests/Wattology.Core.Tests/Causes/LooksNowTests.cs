@@ -20,10 +20,10 @@ public sealed class LooksNowTests
     public void Only_what_can_be_looked_at_now_is_offered(Stage now, Stage from, Stage to)
     {
         var looks = At(now);
-        Assert.NotEmpty(looks.Next);
-        Assert.All(looks.Next.Select(n => n.Id).Concat(looks.Sets.SelectMany(s => s.Looks)), f => Assert.InRange(StageOf(f), from, to));
-        Assert.Contains(looks.Next, n => StageOf(n.Id) == to);
-        Assert.InRange(StageOf(looks.First!), from, to);
+        Assert.NotEmpty(looks.Singles);
+        Assert.All(looks.Singles.Concat(looks.Sets).SelectMany(o => o.Looks), f => Assert.InRange(StageOf(f), from, to));
+        Assert.Contains(looks.Singles, o => StageOf(o.Looks[0]) == to);
+        Assert.InRange(StageOf(looks.First!.Looks[0]), from, to);
     }
 
     [Fact]
@@ -32,9 +32,9 @@ public sealed class LooksNowTests
         // That the drain hangs wrong is seen only there; that the charge side leaks says little of smoke.
         var looks = At(Stage.Vehicle, ("blue-smoke", Answer.Present, Known.Told), ("oil-consumption", Answer.Present, Known.Told),
             ("whine-or-scrape", Answer.Absent, Known.Told));
-        Assert.Superset(new HashSet<string> { "drain-off-plumb", "crankcase-pressure-high" }, looks.Next.Take(8).Select(n => n.Id).ToHashSet());
+        Assert.Superset(new HashSet<string> { "drain-off-plumb", "crankcase-pressure-high" }, looks.Singles.Take(8).Select(o => o.Looks[0]).ToHashSet());
         Assert.Null(looks.MoveOn);
-        Assert.True(looks.Next.Single(n => n.Id == "charge-air-leak").BitsPerMinute < looks.Next[0].BitsPerMinute / 3);
+        Assert.True(looks.Singles.Single(o => o.Looks[0] == "charge-air-leak").Worth < looks.Singles[0].Worth / 3);
     }
 
     [Fact]
@@ -69,9 +69,9 @@ public sealed class LooksNowTests
     [Fact]
     public void Once_the_unit_lies_open_its_opening_is_paid()
     {
-        double Setup(LooksNow looks) => looks.Next.First(n => n.Id == "shaft-blued").Setup;
-        Assert.Equal(22, Setup(At(Stage.Strip)));
-        Assert.Equal(0, Setup(Book.In().Tell(new UnitReached(1, Stage.Strip), Known.Seen).Job.LooksOf(1)));
+        double Minutes(LooksNow looks) => looks.Singles.First(o => o.Looks[0] == "shaft-blued").Minutes;
+        Assert.Equal(22 + 3, Minutes(At(Stage.Strip)));
+        Assert.Equal(3, Minutes(Book.In().Tell(new UnitReached(1, Stage.Strip), Known.Seen).Job.LooksOf(1)));
     }
 
     [Fact]

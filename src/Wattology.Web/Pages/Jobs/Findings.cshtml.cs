@@ -51,8 +51,7 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     public static bool IsWrong(ModelFinding finding, Answer answer) => finding.IsFault == (answer == Answer.Present);
 
     // The looks that come next: the whole set where one set-up pays for them.
-    private IReadOnlyList<string> NextLooks => _nextLooks ??= Ranking.Verdict == RankingVerdict.Settled || Looks.First is not { } first ? []
-        : Looks.Sets.FirstOrDefault(s => s.Looks[0] == first) is { } set && Suggested(first) == SetWords.Said(set) ? set.Looks : [first];
+    private IReadOnlyList<string> NextLooks => _nextLooks ??= Ranking.Verdict == RankingVerdict.Settled ? [] : Looks.First?.Looks ?? [];
 
     private PartState StateOf(UnitPart part)
     {
@@ -140,13 +139,12 @@ public sealed class FindingsModel(SheetServices services) : SheetModel(services)
     /// <summary>What can be looked at now. What the customer is asked was asked while booking in, and is listed only while it is being asked.</summary>
     public LooksNow Looks => _looks ??= Job.LooksOf(Unit);
 
-    /// <summary>The look suggested first, with the set it opens: one line, why it comes first.</summary>
-    public string Suggested(string finding) => Looks.Sets.FirstOrDefault(s => s.Looks[0] == finding) is { } set
-        && set.BitsPerMinute > (Looks.Next.FirstOrDefault(n => n.Id == finding)?.BitsPerMinute ?? 0) ? SetWords.Said(set)
-        : $"{FindingWords.Of(finding).Title.ToLowerInvariant()}, {Minutes(finding):0} min";
+    /// <summary>A look as it is offered, with its minutes; several that one set-up pays for, with what they take together.</summary>
+    public static string Said(Offer offer) => offer.Looks.Count > 1 ? SetWords.Said(offer)
+        : $"{FindingWords.Of(offer.Looks[0]).Title.ToLowerInvariant()}, {offer.Minutes:0} min";
 
     /// <summary>What a look costs now, in minutes: with its set-up, unless that stands.</summary>
-    public double Minutes(string finding) => Looks.Next.FirstOrDefault(n => n.Id == finding) is { } next ? next.Setup + next.Minutes
+    public double Minutes(string finding) => Looks.Singles.FirstOrDefault(o => o.Looks[0] == finding) is { } offer ? offer.Minutes
         : CauseModel.Usual.Find(finding)!.Minutes;
 
     /// <summary>Whether a check is lost once the unit comes off.</summary>
