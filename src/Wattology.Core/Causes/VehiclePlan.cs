@@ -11,7 +11,7 @@ namespace Wattology.Core.Causes;
 /// looks, so that chance falls out of the comparison.</remarks>
 internal sealed class VehiclePlan
 {
-    // Minutes of looking at which it counts how likely the first cause is a true one: a short look round, an hour, and what opening the unit takes.
+    // Minutes of looking after which it counts whether the first cause is a true one; past the last, the next half hour.
     private static readonly double[] Marks = [30, 45, 60, 90];
     private const double Beyond = 30;
 

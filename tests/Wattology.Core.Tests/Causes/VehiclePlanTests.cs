@@ -61,14 +61,33 @@ public sealed class VehiclePlanTests
     }
 
     [Theory]
-    [InlineData(20, null)]
-    [InlineData(28, Stage.Bench)]
-    public void Minutes_that_the_unit_needs_are_not_spent_on_the_vehicle(double unit, Stage? on)
+    [InlineData(20, 0, null)]
+    [InlineData(28, 0, Stage.Bench)]
+    [InlineData(8, 12, null)]
+    [InlineData(8, 20, Stage.Bench)]
+    public void Minutes_that_the_unit_needs_are_not_spent_on_the_vehicle(double unit, double setup, Stage? on)
     {
         // After the weak look the longer one at the unit is not done by the mark at 30 minutes.
-        var looks = OnVehicle(Four(Look("weak", Stage.Vehicle, 5, 0.6, 0.4, 0.5, 0.5), Look("unit", Stage.Bench, unit, 0.99, 0.99, 0.01, 0.01)));
+        var looks = OnVehicle(Four(Look("weak", Stage.Vehicle, 5, 0.6, 0.4, 0.5, 0.5),
+            Look("unit", Stage.Bench, unit, 0.99, 0.99, 0.01, 0.01) with { Setup = setup }));
         Assert.Equal(on, looks.MoveOn);
         Assert.Equal(on is null, looks.First is not null);
+    }
+
+    [Theory]
+    [InlineData("bore")]
+    [InlineData("of its own")]
+    public void A_look_after_the_unit_weighs_what_the_ranking_makes_of_both(string group)
+    {
+        // Whatever the unit says, it says as much: so one of its two answers is enough.
+        var model = Two(Look("bore", Stage.Vehicle, 10, 0.9, 0.1), Look("unit", Stage.Bench, 1, 0.7, 0.3) with { Group = group });
+        double First(params (string Id, Answer Answer)[] said)
+            => Diagnosis.Rank(model, new(said.ToDictionary(f => f.Id, f => new Said(f.Answer, Known.Measured)))).Causes[0].P;
+        var known = First(("unit", Answer.Present));
+        var present = known * 0.892 + (1 - known) * 0.108;
+        var both = present * First(("unit", Answer.Present), ("bore", Answer.Present))
+            + (1 - present) * First(("unit", Answer.Present), ("bore", Answer.Absent));
+        Assert.Equal((both - known) / 10, OnVehicle(model).First!.Worth, 9);
     }
 
     [Fact]

@@ -174,7 +174,7 @@ public sealed class FindingsPageTests
         var document = File.ReadAllText(Path.Combine(RootOf(AppContext.BaseDirectory), "docs", "judgement.md"));
         foreach (var row in page.Page.QuerySelector("table")!.QuerySelectorAll("tbody tr"))
             Assert.Contains("| " + string.Join(" | ", row.QuerySelectorAll("td").Select(d => d.TextContent)) + " |", document);
-        Assert.Equal(5, page.Page.QuerySelectorAll("details").Length);
+        Assert.Equal(6, page.Page.QuerySelectorAll("details").Length);
     }
 
     private static string RootOf(string folder) => File.Exists(Path.Combine(folder, "Wattology.slnx")) ? folder : RootOf(Path.GetDirectoryName(folder)!);
