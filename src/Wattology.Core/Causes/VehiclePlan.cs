@@ -87,37 +87,43 @@ internal sealed class VehiclePlan
     // The chance that the first cause is a true one after some looks, over all their answers. "Said" are the chances of what was said, which count no shares.
     private double FirstIsTrue(Thought known, double[] said, ReadOnlySpan<Look> looks)
     {
-        if (looks.IsEmpty) return known.Highest ??= Highest(known.Weights);
-        var sum = 0.0;
-        foreach (var own in new[] { looks[0].Present, looks[0].Absent })
+        if (looks.IsEmpty) return known.Highest ??= Highest(known);
+        return After(looks[0].Present, looks) + After(looks[0].Absent, looks);
+
+        double After(Leader own, ReadOnlySpan<Look> looks)
         {
-            var after = known.After(own, looks[0].Group);
+            var chances = own.Likelihood.Chances;
             if (looks.Length > 1)
             {
-                sum += FirstIsTrue(after, [.. said.Zip(own.Likelihood.Chances, (s, c) => s * c)], looks[1..]);
-                continue;
+                var then = new double[said.Length];
+                for (var h = 0; h < then.Length; h++) then[h] = said[h] * chances[h];
+                return FirstIsTrue(known.After(own, looks[0].Group), then, looks[1..]);
             }
             var chance = 0.0;
-            var chances = own.Likelihood.Chances;
             for (var h = 0; h < said.Length; h++) chance += said[h] * chances[h];
-            sum += chance * Highest(after.Weights);
+            return chance * Highest(known, own, looks[0].Group);
         }
-        return sum;
     }
 
-    private double Highest(double[] weights)
+    // The chance of the first cause, once an answer is had where one is named.
+    private double Highest(Thought known, Leader? own = null, int group = 0)
     {
         Span<double> causes = stackalloc double[_evidence.Priors.Length];
-        var members = _evidence.Space.Members;
+        var (weights, members, total) = (known.Weights, _evidence.Space.Members, 0.0);
+        var (factors, fallen) = own is null ? (null, null) : known.Effect(own, group);
         for (var h = 0; h < weights.Length; h++)
         {
+            var weight = weights[h];
+            if (factors is not null) weight *= factors[h];
+            if (fallen is not null) weight /= fallen[h];
+            total += weight;
             var (first, second) = members[h];
-            causes[first] += weights[h];
-            if (second != first) causes[second] += weights[h];
+            causes[first] += weight;
+            if (second != first) causes[second] += weight;
         }
         var highest = 0.0;
         foreach (var chance in causes) highest = Math.Max(highest, chance);
-        return highest;
+        return highest / total;
     }
 
     private int Truth(double at)
@@ -176,7 +182,7 @@ internal sealed class VehiclePlan
         /// <summary>How far they are spread once an answer is had, times the chance that it is given.</summary>
         public double SpreadAfter(Leader own, int group)
         {
-            var (factors, fallen) = Factors(own, leaders[group]);
+            var (factors, fallen) = Effect(own, group);
             var (now, chances) = (Weights, own.Likelihood.Chances);
             Vector<double> chance = default, total = default, squares = default;
             var h = 0;
@@ -203,7 +209,7 @@ internal sealed class VehiclePlan
         /// <summary>What is known once an answer is had.</summary>
         public Thought After(Leader own, int group)
         {
-            var (factors, fallen) = Factors(own, leaders[group]);
+            var (factors, fallen) = Effect(own, group);
             var weights = new double[Weights.Length];
             var total = 0.0;
             for (var h = 0; h < weights.Length; h++) total += weights[h] = Weights[h] * factors[h] / (fallen is null ? 1 : fallen[h]);
@@ -214,8 +220,8 @@ internal sealed class VehiclePlan
             return new(weights, led);
         }
 
-        // An answer counts whole where it leads its group, and what led before then counts half; else it counts half itself.
-        private static (double[] Factors, double[]? Fallen) Factors(Leader own, Leader? before)
-            => own.LeadsOver(before) ? (own.Likelihood.Chances, before?.Likelihood.Roots) : (own.Likelihood.Roots, null);
+        /// <summary>By what an answer changes the chances: whole where it leads its group, and what led before then counts half; else half itself.</summary>
+        public (double[] Factors, double[]? Fallen) Effect(Leader own, int group) => own.LeadsOver(leaders[group])
+            ? (own.Likelihood.Chances, leaders[group]?.Likelihood.Roots) : (own.Likelihood.Roots, null);
     }
 }
