@@ -74,6 +74,29 @@ public sealed class VehiclePlanTests
         Assert.Equal(on is null, looks.First is not null);
     }
 
+    [Fact]
+    public void A_look_that_tells_less_than_one_of_its_group_that_was_taken_counts_half()
+    {
+        var model = new CauseModel(["drain", CauseModel.Elsewhere], [0.35, 0.65], [Look("bore", Stage.Vehicle, 10, 0.65, 0.35) with { Group = "drain" },
+            Look("fall", Stage.Vehicle, 1, 0.7, 0.3) with { Group = "drain" }]);
+        double Drain(params (string Id, Answer Answer)[] said) => Diagnosis.Rank(model, new(said.ToDictionary(f => f.Id,
+            f => new Said(f.Answer, Known.Measured)))).Causes.Single(c => c.Id == "drain").P;
+        var (fall, first) = (("fall", Answer.Present), (Func<double, double>)(p => Math.Max(p, 1 - p)));
+        var present = Drain(fall) * 0.647 + (1 - Drain(fall)) * 0.353;
+        var both = present * first(Drain(fall, ("bore", Answer.Present))) + (1 - present) * first(Drain(fall, ("bore", Answer.Absent)));
+        Assert.Equal((both - first(Drain(fall))) / 10, OnVehicle(model, fall).First!.Worth, 9);
+    }
+
+    [Fact]
+    public void Looks_of_a_set_are_weighed_by_all_their_answers_together()
+    {
+        // Of three that say the same, two outvote the third; two alone can only agree or cancel.
+        var first = OnVehicle(Two([.. new[] { "one", "two", "three" }.Select(id => Look(id, Stage.Vehicle, 1, 0.9, 0.1)
+            with { Set = "gauges", Setup = 20 })])).First!;
+        Assert.Equal(3, first.Looks.Count);
+        Assert.Equal((Math.Pow(0.892, 3) + 3 * 0.892 * 0.892 * 0.108 - 0.5) / 23, first.Worth, 12);
+    }
+
     [Theory]
     [InlineData("bore")]
     [InlineData("of its own")]
