@@ -41,6 +41,7 @@ internal sealed class Evidence
         }
         Answered = [.. said.Select(a => Leaders[a.Finding.Group] == a ? a : a with { Share = LesserShare })];
 
+        Open = new HashSet<string>([.. input.Open ?? [], .. Answered.Select(a => a.Finding.Set)]);
         Weights = Space.Start(Priors);
         Logs = [.. Weights.Select(w => w > 0 ? Math.Log(w) : 0)];
         foreach (var answered in Answered)
@@ -69,6 +70,9 @@ internal sealed class Evidence
 
     /// <summary>The answered findings with their shares.</summary>
     public IReadOnlyList<AnsweredFinding> Answered { get; }
+
+    /// <summary>The sets that are set up: named so, or a finding of theirs is answered.</summary>
+    public IReadOnlySet<string> Open { get; }
 
     /// <summary>The finding that counts whole in each group.</summary>
     public Dictionary<string, AnsweredFinding> Leaders { get; } = [];

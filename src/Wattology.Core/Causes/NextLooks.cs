@@ -9,7 +9,6 @@ internal sealed class NextLooks
 {
     private const int MostOfSet = 4;
     private readonly Evidence _evidence;
-    private readonly HashSet<string> _open;
     private readonly ModelFinding[] _left;
     private readonly Dictionary<string, double> _gains = [];
     private readonly Level[] _levels;
@@ -19,7 +18,6 @@ internal sealed class NextLooks
     public NextLooks(CauseModel model, DiagnoseInput input, Evidence evidence)
     {
         _evidence = evidence;
-        _open = [.. input.Open ?? [], .. evidence.Answered.Select(a => a.Finding.Set)];
         _left = [.. model.Findings.Where(f => !input.Findings.ContainsKey(f.Id) && (input.Stage is null || f.Stage <= input.Stage))];
         _levels = [.. Enumerable.Range(0, MostOfSet).Select(_ => new Level(evidence.Weights.Length))];
         _now = new(evidence.Weights, evidence.Logs, evidence.LeadersNow());
@@ -30,7 +28,7 @@ internal sealed class NextLooks
     /// <param name="where">Which looks are weighed.</param>
     public IReadOnlyList<NextCheck> Singles(Func<ModelFinding, bool> where) => Nearly.Descending(_left.Where(where).Select(f =>
     {
-        var setup = _open.Contains(f.Set) ? 0 : f.Setup;
+        var setup = _evidence.Open.Contains(f.Set) ? 0 : f.Setup;
         return new NextCheck(f.Id, _gains[f.Id], setup, f.Minutes, _gains[f.Id] / (setup + f.Minutes));
     }), n => n.BitsPerMinute, (a, b) => string.CompareOrdinal(a.Id, b.Id));
 
@@ -39,7 +37,7 @@ internal sealed class NextLooks
     public IReadOnlyList<NextSet> Sets(Func<ModelFinding, bool> where)
     {
         var sets = new List<NextSet>();
-        foreach (var group in _left.Where(f => where(f) && f.Setup > 0 && !_open.Contains(f.Set)).GroupBy(f => f.Set))
+        foreach (var group in _left.Where(f => where(f) && f.Setup > 0 && !_evidence.Open.Contains(f.Set)).GroupBy(f => f.Set))
         {
             ModelFinding[] looks = [.. Nearly.Descending(group, f => _gains[f.Id] / f.Minutes, (a, b) => string.CompareOrdinal(a.Id, b.Id)).Take(MostOfSet)];
             var gains = Gains(looks);

@@ -21,7 +21,6 @@ internal sealed class VehiclePlan
     private const int MostOfSet = 3;
 
     private readonly Evidence _evidence;
-    private readonly HashSet<string> _open;
     private readonly Look[] _left;
     private readonly double[] _marks;
     private readonly double _spent;
@@ -32,7 +31,6 @@ internal sealed class VehiclePlan
     public VehiclePlan(CauseModel model, DiagnoseInput input, Evidence evidence)
     {
         _evidence = evidence;
-        _open = [.. input.Open ?? [], .. evidence.Answered.Select(a => a.Finding.Set)];
         string[] groups = [.. model.Findings.Select(f => f.Group).Distinct()];
         _left = [.. model.Findings.Where(f => !input.Findings.ContainsKey(f.Id) && f.Stage > Stage.Ask).Select(f => new Look(f, Array.IndexOf(groups, f.Group),
             evidence.Saying(f, Answer.Present), evidence.Saying(f, Answer.Absent)))];
@@ -55,7 +53,7 @@ internal sealed class VehiclePlan
     /// <param name="singles">The single looks with their worth.</param>
     public IReadOnlyList<Offer> Sets(IReadOnlyList<Offer> singles)
         => Nearly.Descending(singles.Select(o => (Offer: o, Look: _left.First(l => l.Finding.Id == o.Looks[0])))
-            .Where(o => o.Look.Finding.Setup > 0 && !_open.Contains(o.Look.Finding.Set)).GroupBy(o => o.Look.Finding.Set).Select(set =>
+            .Where(o => o.Look.Finding.Setup > 0 && !_evidence.Open.Contains(o.Look.Finding.Set)).GroupBy(o => o.Look.Finding.Set).Select(set =>
             {
                 var looks = set.Take(MostOfSet).Select(o => o.Look).ToArray();
                 return Enumerable.Range(2, Math.Max(0, looks.Length - 1)).Select(k => Offered(looks[..k])).Prepend(set.First().Offer)
@@ -64,7 +62,7 @@ internal sealed class VehiclePlan
 
     private Offer Offered(Look[] looks)
     {
-        var minutes = looks.Sum(l => l.Finding.Minutes) + (_open.Contains(looks[0].Finding.Set) ? 0 : looks[0].Finding.Setup);
+        var minutes = looks.Sum(l => l.Finding.Minutes) + (_evidence.Open.Contains(looks[0].Finding.Set) ? 0 : looks[0].Finding.Setup);
         return new(looks[0].Finding.Set, [.. looks.Select(l => l.Finding.Id)], minutes, (Worth(looks, minutes) - _none) / minutes);
     }
 
@@ -136,11 +134,10 @@ internal sealed class VehiclePlan
     // The unit looked at under one truth: what is known after each look, up to the last mark.
     private List<(double At, Thought Known)> Course(Thought known, int truth, Random random)
     {
-        var (left, open, clock) = (_left.Where(l => l.Finding.Stage > Stage.Vehicle).ToList(), new HashSet<string>(_open), _spent);
+        var (left, open, clock) = (_left.Where(l => l.Finding.Stage > Stage.Vehicle).ToList(), new HashSet<string>(_evidence.Open), _spent);
         var course = new List<(double, Thought)> { (clock, known) };
         while (left.Count > 0)
         {
-            // What is still spread is the same for all looks, so that the least left over is the most gained.
             var (best, most) = (left[0], double.MinValue);
             var spread = known.Spread;
             foreach (var look in left)
