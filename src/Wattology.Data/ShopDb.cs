@@ -109,6 +109,7 @@ public sealed class ShopDb(DbContextOptions<ShopDb> options, ShopChain? chain = 
             e.HasIndex(x => new { x.HandedOverMs, x.EndedAs, x.Family, x.Hand, x.Number, x.Cause, x.UnitSource, x.School, x.SupplyGrade, x.ModelFirst,
                 x.ModelSettled }).HasFilter("HandedOverMs IS NOT NULL").HasDatabaseName("IX_Jobs_OverTime");
             e.HasIndex(x => new { x.FollowUpMs, x.Row }).HasFilter("FollowUpMs IS NOT NULL");
+            e.HasIndex(x => x.Under);
         });
         builder.Entity<LimitRow>().HasKey(x => x.Id);
         builder.Entity<SchoolRow>().HasKey(x => x.Id);

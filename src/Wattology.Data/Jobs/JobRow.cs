@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Reflection;
 using System.Text.Json;
 using Wattology.Core.Causes;
 using Wattology.Core.Entries;
@@ -10,7 +11,6 @@ using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.Plate;
-using Wattology.Core.Priming;
 using Wattology.Core.Warranty;
 using Wattology.Core.Yard;
 
@@ -150,12 +150,17 @@ public sealed class JobRow
     /// <summary>When it was handed over, or ended otherwise; null while it is open.</summary>
     public DateTimeOffset? HandedOver => HandedOverMs is { } ms ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : null;
 
+    /// <summary>By what it was judged: <see cref="Shop.ShopSettings.JudgedBy"/> of then. Where that is another one now, the row is judged anew.</summary>
+    public string Under { get; set; } = "";
+
     /// <summary>Fills the row from the job; its position stays.</summary>
-    public JobRow Fill(JudgedJob job)
+    /// <param name="job">The job.</param>
+    /// <param name="under">By what it was judged: <see cref="Shop.ShopSettings.JudgedBy"/>.</param>
+    public JobRow Fill(JudgedJob job, string under)
     {
-        // A row says the same whenever it is computed: a limit that lets time pass is left to the pages.
-        if (job.Context.Limits.Choose(PressureLimits.Standing).SoundTo is not null)
-            job = JudgedJob.Of(job.Context with { Limits = new LimitBook([.. job.Context.Limits.Set.Where(l => l.Key != PressureLimits.Standing.Key)]) });
+        Under = under;
+        // As it stood when its last entry was made, and by itself: a row says the same whenever it is computed. What time alone changes is left to the pages.
+        job = JudgedJob.Of(job.Context with { Now = job.Record.Last.At, Steady = _ => null, FamilyCases = new Dictionary<string, int>() });
         var (machine, record, next) = (job.Machine, job.Record, job.Work.Next);
         (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine,
             machine.Turbos);
@@ -203,22 +208,18 @@ public sealed class JobRow
         (Passed, Waited) = (JsonSerializer.Serialize(facts.Passed, JsonForm.Options), JsonSerializer.Serialize(facts.Waited, JsonForm.Options));
     }
 
-    /// <summary>What differs from another row of the same job, apart from its position.</summary>
-    public bool Agrees(JobRow other) => (Id, Number, Prefix, Serial, Customer, Registration, PlainRegistration) == (other.Id, other.Number, other.Prefix,
-        other.Serial, other.Customer, other.Registration, other.PlainRegistration)
-        && (Contact, InHand, LooseEnds, ComebackOf, EndedAs, NextStage) == (other.Contact, other.InHand, other.LooseEnds, other.ComebackOf, other.EndedAs,
-        other.NextStage)
-        && (Machine, Turbos, Waits, WaitNote, NextSheet, NextWaits, NextOpen) == (other.Machine, other.Turbos, other.Waits, other.WaitNote, other.NextSheet,
-        other.NextWaits, other.NextOpen)
-        && (Family, Cause, OwedWhat, LeftAfterMinutes) == (other.Family, other.Cause, other.OwedWhat, other.LeftAfterMinutes)
-        && (ClaimState, ClaimGiver, ClaimMissing, ClaimFirstMissing, ClaimCode, ClaimExpected, ClaimReceived, ClaimSinceMs, CoreOwed) == (other.ClaimState,
-        other.ClaimGiver, other.ClaimMissing, other.ClaimFirstMissing, other.ClaimCode, other.ClaimExpected, other.ClaimReceived, other.ClaimSinceMs,
-        other.CoreOwed)
-        && (UnitSource, School, SupplyGrade, Hand, ModelFirst, ModelSettled, Passed, Waited) == (other.UnitSource, other.School, other.SupplyGrade, other.Hand,
-        other.ModelFirst, other.ModelSettled, other.Passed, other.Waited)
-        && (FollowUpMs, FollowUpWhat) == (other.FollowUpMs, other.FollowUpWhat)
-        && (AtStop, Search, DueMs, HandedOverMs, BookedMs, EntryCount, Head) == (other.AtStop, other.Search, other.DueMs, other.HandedOverMs, other.BookedMs,
-        other.EntryCount, other.Head);
+    /// <summary>Whether another row of the same job says the same in everything; where it lies, and by what it was judged, is not asked.</summary>
+    public bool Agrees(JobRow other) => Said.All(p => Equals(p.GetValue(this), p.GetValue(other)));
+
+    /// <summary>Whether another row of the same job says the same in all that no limit, way of working or parts table has a say in.</summary>
+    public bool IsOfSameEntries(JobRow other) => (Id, Number, Prefix, Serial, Customer, Registration, PlainRegistration) == (other.Id, other.Number,
+        other.Prefix, other.Serial, other.Customer, other.Registration, other.PlainRegistration)
+        && (Machine, Turbos, Contact, InHand, ComebackOf, Family, DueMs) == (other.Machine, other.Turbos, other.Contact, other.InHand, other.ComebackOf,
+        other.Family, other.DueMs)
+        && (HandedOverMs, BookedMs, EntryCount, Head) == (other.HandedOverMs, other.BookedMs, other.EntryCount, other.Head);
+
+    // All of them, so that a column that comes later is compared without anybody thinking of it.
+    private static readonly PropertyInfo[] Said = [.. typeof(JobRow).GetProperties().Where(p => p.CanWrite && p.Name is not (nameof(Row) or nameof(Under)))];
 
     /// <summary>A job number's letters and digits.</summary>
     public static (string Prefix, long Serial) SplitNumber(string number)

@@ -186,7 +186,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         {
             foreach (var entry in job.Record.Entries) CheckList.Kinds.Find(entry.Kind)!.Words(job.Context, entry);
             foreach (var point in Enum.GetValues<HoldPoint>()) job.HoldPoint(point);
-            new JobRow().Fill(job);
+            new JobRow().Fill(job, "");
         }
         catch (Exception e) when (e is not OutOfMemoryException)
         {
@@ -388,7 +388,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     {
         var row = before == 0 ? db.Jobs.Add(new JobRow()).Entity : await db.Jobs.FirstAsync(j => j.Id == job.Record.Id);
         if (before > 0) await ProveUncutAsync(row, job.Record, before);
-        row.Fill(job);
+        row.Fill(job, (await SettingsAsync()).JudgedBy);
         db.Entries.AddRange(job.Record.Entries.Skip(before).Select(EntryRow.From));
         await db.SaveChangesAsync();
         db.ChangeTracker.Clear();

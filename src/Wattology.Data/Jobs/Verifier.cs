@@ -15,14 +15,12 @@ using Wattology.Data.Traces;
 
 namespace Wattology.Data.Jobs;
 
-/// <summary>Proves that nothing was changed behind the shop's back, and makes the tables kept for speed anew; holding a few jobs at a time.</summary>
+/// <summary>Proves that nothing was changed behind the shop's back, holding a few jobs at a time.</summary>
 /// <remarks>Three things are said apart: whether the chains are whole and agree with one another; whether they agree with heads that left the house; and
 /// what cannot be known from here.</remarks>
 public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFiles traces, ShopKeyFile key, TimeProvider clock)
 {
     private readonly Dictionary<string, string?> _hashes = [];
-
-    private const int AtATime = 200;
 
     /// <summary>A head that left the house, held against the chain.</summary>
     /// <param name="Head">The head.</param>
@@ -41,20 +39,15 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         /// <summary>The fingerprint of the key the chain names; empty where it names none.</summary>
         public string Key { get; init; } = "";
 
+        /// <summary>How many rows were judged by limits, ways of working, a parts table or a version of this program that hold no more: they are judged
+        /// anew while the shop is served, or by 'rebuild'.</summary>
+        public int Earlier { get; init; }
+
         /// <summary>The heads given, each held against the chain.</summary>
         public IReadOnlyList<Seen> Heads { get; init; } = [];
 
         /// <summary>Where the chain goes on with another key, by position.</summary>
         public IReadOnlyList<long> NewKeys { get; init; } = [];
-    }
-
-    private sealed class ShopReading
-    {
-        public readonly Dictionary<(string Kind, string Of), string> States = [];
-        public readonly List<string> Faults = [];
-        public readonly List<long> NewKeys = [];
-        public ShopEntry? Last;
-        public ShopPublicKey? Key;
     }
 
     /// <summary>Checks the file's own structure, every chain, that every job's row agrees with its entries, and all of it against the shop's signed
@@ -65,7 +58,7 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
     public async Task<Report> VerifyAsync(string? number = null, IReadOnlyList<ShopHead>? seen = null)
     {
         var faults = new List<string>();
-        var (count, entries) = (0, 0L);
+        var (count, earlier, entries) = (0, 0, 0L);
         var shop = new ShopReading();
         var heads = (seen ?? []).Select(h => new Seen(h, "The chain has no such entry: it was cut, or rewritten since this code was printed.")).ToArray();
         // One snapshot: what is recorded while it is verified, in a shop that is at work, is no fault.
@@ -74,14 +67,21 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         await db.Database.UseTransactionAsync(snapshot);
         try
         {
-            await ReadShopAsync(shop, heads);
-            await foreach (var (row, own) in ReadAsync(number))
+            shop = await ShopReading.OfAsync(db, key, entry =>
+            {
+                for (var i = 0; i < heads.Length; i++)
+                    if (heads[i].Head.Seq == entry.Seq) heads[i] = heads[i] with { Fault = heads[i].Head.Is(entry) ? null
+                        : $"Entry {entry.Seq} is another one now: the chain was rewritten since this code was printed." };
+            });
+            await foreach (var job in StoredJob.AllAsync(db, number))
             {
                 count++;
-                entries += own.Count;
-                faults.AddRange(await VerifyAsync(row, own, shop));
+                if (job.Row.Under != (await jobs.SettingsAsync()).JudgedBy) earlier++;
+                entries += job.Stored.Count;
+                faults.AddRange(await VerifyAsync(job, shop));
             }
-            if (number is not null) return count > 0 ? new Report(count, entries, faults) : throw new RefusedException($"There is no job {number} here.");
+            if (number is not null) return count > 0 ? new Report(count, entries, faults) { Earlier = earlier }
+                : throw new RefusedException($"There is no job {number} here.");
             faults.AddRange(shop.Faults);
             faults.AddRange(await StatesAsync(shop));
             // Past the indexes: a damaged one must not hide an entry.
@@ -95,38 +95,8 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         {
             faults.Add($"The database file itself is damaged: {e.Message}");
         }
-        return new Report(count, entries, faults) { Head = shop.Last?.Head, Key = shop.Key?.Fingerprint ?? "", Heads = heads, NewKeys = shop.NewKeys };
-    }
-
-    // Streams the shop's chain past, and keeps how each thing stands by it.
-    private async Task ReadShopAsync(ShopReading shop, Seen[] heads)
-    {
-        var begun = JsonForm.WordOf(ShopSubject.Begun);
-        await foreach (var row in db.ShopEntries.AsNoTracking().OrderBy(e => e.Seq).AsAsyncEnumerable())
-        {
-            ShopEntry entry;
-            try { entry = row.ToEntry(); }
-            catch (ArgumentOutOfRangeException)
-            {
-                shop.Faults.Add($"Shop's chain, entry {row.Seq}: its time is no time.");
-                continue;
-            }
-            if (entry.Kind == begun)
-            {
-                try { shop.Key = new ShopPublicKey(entry.State); }
-                catch (FormatException) { shop.Faults.Add($"Shop's chain, entry {entry.Seq}: it names no public key."); }
-                if (entry.Seq > 1) shop.NewKeys.Add(entry.Seq);
-            }
-            shop.Faults.AddRange(entry.Faults(shop.Last, shop.Key).Select(f => $"Shop's chain, entry {entry.Seq} ({entry.Kind.Replace('-', ' ')}): {f}."));
-            shop.States[(entry.Kind, entry.Of)] = entry.State;
-            shop.Last = entry;
-            for (var i = 0; i < heads.Length; i++)
-                if (heads[i].Head.Seq == entry.Seq) heads[i] = heads[i] with { Fault = heads[i].Head.Is(entry) ? null
-                    : $"Entry {entry.Seq} is another one now: the chain was rewritten since this code was printed." };
-        }
-        if (shop.Last is null) shop.Faults.Add("The shop's chain is missing.");
-        else if (shop.Key is not null && key.Exists && key.Key.Public.Base64 != shop.Key.Base64)
-            shop.Faults.Add($"The shop's chain is signed with the key {shop.Key.Fingerprint}, and the key file holds {key.Key.Public.Fingerprint}.");
+        return new Report(count, entries, faults) { Head = shop.Last?.Head, Key = shop.Key?.Fingerprint ?? "", Heads = heads, NewKeys = shop.NewKeys,
+            Earlier = earlier };
     }
 
     // Everything the chain holds against how it stands now; jobs are held against it one by one.
@@ -184,56 +154,37 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         return schema;
     }
 
-    private async Task<IEnumerable<string>> VerifyAsync(JobRow row, IReadOnlyList<EntryRow> rows, ShopReading shop)
+    private async Task<IEnumerable<string>> VerifyAsync(StoredJob job, ShopReading shop)
     {
+        var row = job.Row;
         var name = $"Job {row.Number}";
-        if (rows.Count == 0) return [$"{name}: all its entries are missing."];
-        var (entries, broken) = Read(row, rows);
+        if (job.Stored.Count == 0) return [$"{name}: all its entries are missing."];
+        var (entries, broken) = job.Read();
         foreach (var entry in entries.Where(e =>
             e.Kind is PhotoKept.KindName or TraceKept.KindName)) if (await FileFaultAsync(entry) is { } fault) broken.Add($"{name}, {fault}");
-        var (count, head) = (rows.Count, rows[^1].Hash);
-        if (row.EntryCount != count || row.Head != head)
-            broken.Add($"{name}, entry {rows[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {count} ending in "
-                + $"{Short(head)} are here.");
-        var signed = shop.States.GetValueOrDefault((JsonForm.WordOf(ShopSubject.Job), row.Id), "");
+        var count = job.Stored.Count;
+        if (!job.IsCounted)
+            broken.Add($"{name}, entry {job.Stored[^1].Seq}: {row.EntryCount} entries ending in {Short(row.Head)} were recorded, {count} ending in "
+                + $"{Short(job.Head)} are here.");
+        var signed = shop.Job(row.Id);
         if (signed.Split(':') is not [var signedCount, var signedHead]) broken.Add($"{name}: the shop's chain does not know it.");
-        else if (signed != ShopEntry.StateOfJob(count, head))
-            broken.Add($"{name}: the shop signed {signedCount} entries ending in {Short(signedHead)}, {count} ending in {Short(head)} are here: it was cut, or "
-                + "rewritten.");
+        else if (signed != ShopEntry.StateOfJob(count, job.Head))
+            broken.Add($"{name}: the shop signed {signedCount} entries ending in {Short(signedHead)}, {count} ending in {Short(job.Head)} are here: it was "
+                + "cut, or rewritten.");
         if (broken.Count > 0) return broken;
-        try
-        {
-            if (!row.Agrees(new JobRow().Fill(await JudgeAsync(entries))))
-                broken.Add($"{name}: its row does not agree with its entries; 'rebuild' makes it anew.");
-        }
+        try { if (await RowFaultAsync(row, entries) is { } fault) broken.Add($"{name}: {fault}"); }
         // The chain is whole, so this is how it was recorded; what cannot be judged is named all the same.
         catch (Exception e) when (e is not OutOfMemoryException) { broken.Add($"{name}: it cannot be judged ({e.Message})."); }
         return broken;
     }
 
-    // The entries as far as they can be read, and what is wrong with each.
-    private static (List<Entry> Entries, List<string> Faults) Read(JobRow row, IReadOnlyList<EntryRow> rows)
+    // A row judged by what the shop judged by before may say otherwise of what is judged, and of nothing else.
+    private async Task<string?> RowFaultAsync(JobRow row, IReadOnlyList<Entry> entries)
     {
-        var chain = new Chain(row.Id);
-        var entries = new List<Entry>();
-        var faults = new List<string>();
-        foreach (var stored in rows)
-        {
-            var kind = CheckList.Kinds.Find(stored.Kind);
-            var name = $"Job {row.Number}, entry {stored.Seq} ({kind?.Title ?? stored.Kind})";
-            Entry entry;
-            try { entry = stored.ToEntry(); }
-            catch (ArgumentOutOfRangeException)
-            {
-                faults.Add($"{name}: its time is no time.");
-                continue;
-            }
-            faults.AddRange(chain.Next(entry).Select(f => $"{name}: {f.What}."));
-            if (kind is null) faults.Add($"{name}: there is no such kind of entry.");
-            else if (kind.Unreadable(entry) is { } why) faults.Add($"{name}: {why}.");
-            else entries.Add(entry);
-        }
-        return (entries, faults);
+        var settings = await jobs.SettingsAsync();
+        var fresh = new JobRow().Fill(settings.Judge(new JobRecord(CheckList.Kinds, entries), clock.GetUtcNow()), settings.JudgedBy);
+        return row.Agrees(fresh) || row.Under != fresh.Under && row.IsOfSameEntries(fresh) ? null
+            : "its row does not agree with its entries; 'rebuild' makes it anew.";
     }
 
     private async Task<string?> FileFaultAsync(Entry entry)
@@ -251,59 +202,6 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
         if (!_hashes.TryGetValue(named.File, out var hash)) _hashes[named.File] = hash = await named.From.HashAsync(named.File);
         var what = $"entry {entry.Seq} ({named.What}): its file {Short(named.File)}";
         return hash is null ? $"{what} is missing." : hash != named.File ? $"{what} was changed after it was kept." : null;
-    }
-
-    /// <summary>Computes every row kept for speed anew from the entries. A job whose entries are not those the shop signed is left as it is and named: a
-    /// damaged record is never made to look whole.</summary>
-    /// <returns>How many were made anew, and what was left with its reason.</returns>
-    public async Task<(int Rebuilt, IReadOnlyList<string> Left)> RebuildAsync()
-    {
-        await using var transaction = await db.Database.BeginTransactionAsync();
-        var left = new List<string>();
-        var count = 0;
-        var shop = new ShopReading();
-        await ReadShopAsync(shop, []);
-        await foreach (var (row, own) in ReadAsync(null, track: true))
-        {
-            var (entries, faults) = Read(row, own);
-            var (number, head) = (own.Count, own.Count > 0 ? own[^1].Hash : "");
-            if (faults.Count > 0) left.Add(faults[0]);
-            else if ((row.EntryCount, row.Head) != (number, head)
-                || shop.Last is not null && shop.States.GetValueOrDefault((JsonForm.WordOf(ShopSubject.Job), row.Id)) != ShopEntry.StateOfJob(number, head))
-                left.Add($"Job {row.Number}: its entries are not those the shop signed; 'verify' says more.");
-            else
-            {
-                row.Fill(await JudgeAsync(entries));
-                count++;
-            }
-        }
-        await db.SaveChangesAsync();
-        await db.Database.ExecuteSqlAsync($"INSERT INTO JobSearch(JobSearch) VALUES ('rebuild')");
-        await transaction.CommitAsync();
-        return (count, left);
-    }
-
-    private async Task<JudgedJob> JudgeAsync(IReadOnlyList<Entry> entries)
-        => (await jobs.SettingsAsync()).Judge(new JobRecord(CheckList.Kinds, entries), clock.GetUtcNow());
-
-    // A few hundred jobs at a time, by position, each with its entries in order.
-    private async IAsyncEnumerable<(JobRow Row, IReadOnlyList<EntryRow> Entries)> ReadAsync(string? number, bool track = false)
-    {
-        for (long last = 0; ;)
-        {
-            var after = last;
-            var query = db.Jobs.Where(j => j.Row > after && (number == null || j.Number == number)).OrderBy(j => j.Row).Take(AtATime);
-            var rows = await (track ? query : query.AsNoTracking()).ToListAsync();
-            if (rows.Count == 0) yield break;
-            last = rows[^1].Row;
-            var ids = rows.Select(r => r.Id).ToArray();
-            var entries = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job)).OrderBy(e => e.Job).ThenBy(e => e.Seq).ToListAsync())
-                .GroupBy(e => e.Job).ToDictionary(g => g.Key, g => g.ToArray());
-            foreach (var row in rows) yield return (row, entries.GetValueOrDefault(row.Id) ?? []);
-            if (!track) continue;
-            await db.SaveChangesAsync();
-            db.ChangeTracker.Clear();
-        }
     }
 
     private async Task<IReadOnlyList<string>> PragmaAsync(string pragma, string? good)

@@ -391,6 +391,10 @@ namespace Wattology.Data.Migrations
                     b.Property<int>("Turbos")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Under")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("UnitSource")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -413,6 +417,8 @@ namespace Wattology.Data.Migrations
                         .IsUnique();
 
                     b.HasIndex("PlainRegistration");
+
+                    b.HasIndex("Under");
 
                     b.HasIndex("ClaimState", "ClaimSinceMs")
                         .HasFilter("ClaimState <> ''");

@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.BookIn;
 using Wattology.Core.Entries;
@@ -17,10 +19,11 @@ namespace Wattology.Data.Shop;
 /// <param name="Units">The units it thinks in.</param>
 /// <param name="Limits">Every limit set or withdrawn, in order.</param>
 /// <param name="Parts">Its parts table.</param>
+/// <param name="PartsStamp">Under which stamp that table was brought in; empty where none was.</param>
 /// <param name="Deliveries">When parts come by themselves, by day of the week.</param>
 /// <param name="Schools">Every way of working set or withdrawn, in order.</param>
 public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, ShopUnits Units, IReadOnlyList<LimitRow> Limits,
-    PartsTable Parts, IReadOnlyList<Delivery> Deliveries, IReadOnlyList<SchoolRow> Schools)
+    PartsTable Parts, string PartsStamp, IReadOnlyList<Delivery> Deliveries, IReadOnlyList<SchoolRow> Schools)
 {
     /// <summary>Key of the setting that marks a demo: <see cref="DemoMaking"/> while it is made, "yes" once it is.</summary>
     public const string DemoKey = "demo";
@@ -38,11 +41,11 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
         var usual = new ShopUnits();
         var units = new ShopUnits(set.GetValueOrDefault("units.pressure", usual.Pressure), set.GetValueOrDefault("units.length", usual.Length),
             set.GetValueOrDefault("units.temperature", usual.Temperature), set.GetValueOrDefault("units.distance", usual.Distance));
+        var stamp = set.GetValueOrDefault(PartsTableStore.StampKey, "");
         return new ShopSettings(set.GetValueOrDefault("name", "This shop"), set.GetValueOrDefault("prefix", "J-"),
             set.GetValueOrDefault(DemoKey) == "yes", units,
             await db.Limits.AsNoTracking().OrderBy(l => l.Id).ToListAsync(cancel),
-            await PartsTableStore.LoadAsync(db, set.GetValueOrDefault(PartsTableStore.StampKey, ""), cancel),
-                Delivery.ReadAll(set.GetValueOrDefault(DeliveriesKey, "")),
+            await PartsTableStore.LoadAsync(db, stamp, cancel), stamp, Delivery.ReadAll(set.GetValueOrDefault(DeliveriesKey, "")),
             await db.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(cancel));
     }
 
@@ -76,6 +79,15 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
 
     /// <summary>The ways of working set and not withdrawn.</summary>
     public IReadOnlyList<SchoolRow> SchoolsInForce => field ??= Standing(Schools);
+
+    /// <summary>All that jobs are judged by, in one short code: limits and ways of working in force, the parts table, and the rules this program was built
+    /// with. Rows judged under another code may say otherwise than they would now.</summary>
+    public string JudgedBy => field ??= Convert.ToHexStringLower(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(new
+    {
+        Rules = typeof(JudgedJob).Module.ModuleVersionId, Parts = PartsStamp,
+        Limits = InForce.Select(l => new { l.Key, l.Source, l.Scope, l.SoundFrom, l.SoundTo, l.DoubtFrom, l.DoubtTo }),
+        Schools = SchoolsInForce.Select(s => new { s.Key, s.Source, s.Scope, s.Choice }),
+    })))[..16];
 
     /// <summary>A job with everything needed to judge it.</summary>
     /// <param name="record">The job.</param>

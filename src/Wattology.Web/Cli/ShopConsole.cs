@@ -39,7 +39,7 @@ internal static class ShopConsole
     public static async Task OpenAsync(IServiceProvider services, ShopFolder folder, bool newKey = false)
     {
         if (await folder.OpenAsync(services.GetRequiredService<ShopDb>(), services.GetRequiredService<ShopChain>(), services.GetRequiredService<ShopKeyFile>(),
-            newKey)) await services.GetRequiredService<Verifier>().RebuildAsync();
+            newKey)) await services.GetRequiredService<RowKeeper>().RebuildAsync();
     }
 
     /// <summary>All a shop needs, without serving it.</summary>

@@ -62,6 +62,8 @@ public static class ShopHost
 
         builder.Services.AddSingleton<ClockWatch>();
         builder.Services.AddHostedService(s => s.GetRequiredService<ClockWatch>());
+        builder.Services.AddSingleton<RowWatch>();
+        builder.Services.AddHostedService(s => s.GetRequiredService<RowWatch>());
         AddWeb(builder.Services, at.Secure);
         configure?.Invoke(builder);
 
@@ -222,6 +224,7 @@ public static class ShopHost
             { AllowAutoRedirect = false, UseProxy = false });
         services.AddScoped<TraceStore>();
         services.AddScoped<Verifier>();
+        services.AddScoped<RowKeeper>();
         services.AddScoped<DemoShop>();
         services.AddScoped<ScaledShop>();
         services.AddDataProtection().SetApplicationName("wattology").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));

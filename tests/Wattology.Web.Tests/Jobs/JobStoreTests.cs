@@ -339,7 +339,7 @@ public sealed class JobStoreTests
                 => x.Waits, "claim"));
         });
         Assert.NotEmpty(await server.VerifyAsync());
-        await server.WithAsync(s => s.GetRequiredService<Verifier>().RebuildAsync());
+        await server.WithAsync(s => s.GetRequiredService<RowKeeper>().RebuildAsync());
         Assert.Empty(await server.VerifyAsync());
     }
 

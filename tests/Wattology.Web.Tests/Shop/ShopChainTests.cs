@@ -126,7 +126,7 @@ public sealed class ShopChainTests
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.Status);
         Assert.Contains("is not the one this shop signed", answer.Said(".fault-list"));
         Assert.Contains("0.4", answer.Text);
-        var (rebuilt, left) = await server.WithAsync(s => s.GetRequiredService<Verifier>().RebuildAsync());
+        var (rebuilt, left) = await server.WithAsync(s => s.GetRequiredService<RowKeeper>().RebuildAsync());
         Assert.Equal(1, rebuilt);
         Assert.Contains("J-1001", Assert.Single(left));
         Assert.NotEmpty(await server.VerifyAsync());
@@ -154,7 +154,7 @@ public sealed class ShopChainTests
             UPDATE Jobs SET EntryCount = {job.EntryCount}, Head = '{job.Head}' WHERE Id = '{job.Id}';
             DELETE FROM ShopEntries WHERE Seq > {before.Seq}
             """);
-        await server.WithAsync(s => s.GetRequiredService<Verifier>().RebuildAsync());
+        await server.WithAsync(s => s.GetRequiredService<RowKeeper>().RebuildAsync());
         var report = await server.WithAsync(s => s.GetRequiredService<Verifier>().VerifyAsync(null, [before, printed]));
         Assert.Empty(report.Faults);
         Assert.Null(report.Heads[0].Fault);

@@ -23,7 +23,7 @@ public sealed record LimitPart(string Title, IReadOnlyList<School> Schools, IRea
 
 /// <summary>What readings are judged by and work is done by, in the order of the work, where it comes from, and the units of the shop.</summary>
 /// <remarks>Nothing stored hangs on a limit or a unit: readings keep the limits they ran under, and lists keep keys and numbers.</remarks>
-public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTimes times, SecurityLog log) : PageModel, IHasForm
+public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTimes times, SecurityLog log, RowWatch rowWatch) : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form => form;
@@ -187,6 +187,7 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, FormState form, ShopTi
     private async Task<IActionResult> SaveAsync(string said)
     {
         await db.SaveChangesAsync();
+        rowWatch.Wake();
         log.Note(HttpContext, "limits changed", User.Author().Name, said);
         TempData["Said"] = said;
         TempData["SavedForm"] = "/limits";

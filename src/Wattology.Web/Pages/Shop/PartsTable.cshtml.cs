@@ -10,12 +10,13 @@ using Wattology.Data;
 using Wattology.Data.Jobs;
 using Wattology.Data.Shop;
 using Wattology.Web.Forms;
+using Wattology.Web.Hosting;
 using Wattology.Web.People;
 
 namespace Wattology.Web.Pages.Shop;
 
 /// <summary>The shop's own parts table: looked up, taken away as a file, and brought in from one; and when parts come by themselves.</summary>
-public sealed class PartsTableModel(ShopDb db, JobStore jobs, FormState form) : PageModel, IHasForm
+public sealed class PartsTableModel(ShopDb db, JobStore jobs, FormState form, RowWatch rowWatch) : PageModel, IHasForm
 {
     /// <summary>At most so many rows are shown; the search narrows them.</summary>
     public const int MostShown = 200;
@@ -71,6 +72,7 @@ public sealed class PartsTableModel(ShopDb db, JobStore jobs, FormState form) : 
             var (before, now) = (Table.Rows.ToHashSet(), rows.ToHashSet());
             PartsTableStore.Replace(db, rows);
             await db.SaveChangesAsync();
+            rowWatch.Wake();
             TempData["Said"] = $"{file.FileName} is the parts table now: {rows.Count} rows, {now.Except(before).Count()} of them new, "
                 + $"{before.Except(now).Count()} gone.";
             return RedirectToPage();
