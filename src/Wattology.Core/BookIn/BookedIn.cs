@@ -1,6 +1,7 @@
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Measures;
+using Wattology.Core.PartNumbers;
 using Wattology.Core.People;
 
 namespace Wattology.Core.BookIn;
@@ -100,6 +101,15 @@ public sealed record BookedIn(
     {
         if (DistanceKm is null && RunHours is null) faults.Add(Faults.Join(path, "distance_km"), "Distance or hours run: one of the two is needed.");
     }
+
+    /// <summary>Its registration without spaces, dashes and case, by which a machine that was here before is known; empty where it has none.</summary>
+    public string PlainRegistration => PlainOf(Registration);
+
+    /// <summary>A registration without spaces, dashes and case; empty for one that only says there is none.</summary>
+    public static string PlainOf(string registration) => PartNumber.Plain(registration) is var plain && plain != "NONE" ? plain : "";
+
+    /// <summary>The same machine, come again: what it is and whose, and nothing of why it came or how far it had run.</summary>
+    public BookedIn ComeAgain => this with { Number = "", Complaint = "", DistanceKm = null, RunHours = null, Promised = null };
 
     /// <summary>Causes this unit cannot have.</summary>
     public IReadOnlyList<string> ExcludedCauses => Control == BoostControl.None ? ["vanes", "actuator"] : [];

@@ -17,6 +17,9 @@ public sealed record LookAnswer(string Id, string Words, Verdict Verdict = Verdi
 
     /// <summary>The words it asks for may stay blank.</summary>
     public bool Optional { get; init; }
+
+    /// <summary>The name of a small drawing of what is there when it is answered so; null where words say it best.</summary>
+    public string? Drawing { get; init; }
 }
 
 /// <summary>A question answered by one touch. It is not answered until somebody answers it: nothing is filled in.</summary>

@@ -16,9 +16,9 @@ public static class ClockingCheck
     /// <summary>The drain's lean as installed, seen.</summary>
     public static readonly Question Seen = new("clocking-seen", "Drain port as installed, standing as it will",
     [
-        new("hangs-down", "hangs down"),
-        new("leans-a-little", "leans a little, under about 30°", Verdict.Doubtful),
-        new("leans-more", "leans more", Verdict.Stop),
+        new("hangs-down", "hangs down") { Drawing = "drain-plumb" },
+        new("leans-a-little", "leans a little, under about 30°", Verdict.Doubtful) { Drawing = "drain-leans" },
+        new("leans-more", "leans more", Verdict.Stop) { Drawing = "drain-off-plumb" },
         new("cannot-reach", "cannot be seen", Verdict.ReadingOnly, Known.Assumed, "Why it cannot be seen"),
     ]) { PerTurbo = true };
 

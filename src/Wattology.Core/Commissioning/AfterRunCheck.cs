@@ -41,17 +41,17 @@ public static class AfterRunCheck
     /// <summary>Oil level after settling.</summary>
     public static readonly Question OilAfter = new("oil-after", "Oil level after settling",
     [
-        new("between-marks", "between upper and lower mark"),
-        new("under", "under the lower mark", Verdict.Stop),
-        new("over", "over the upper mark", Verdict.Stop),
+        new("between-marks", "between upper and lower mark") { Drawing = "oil-between" },
+        new("under", "under the lower mark", Verdict.Stop) { Drawing = "oil-under-mark" },
+        new("over", "over the upper mark", Verdict.Stop) { Drawing = "oil-over-mark" },
     ]);
 
     /// <summary>Coolant, cold.</summary>
     public static readonly Question CoolantCold = new("coolant-cold", "Coolant level, cold",
     [
-        new("at-mark", "at its mark"),
-        new("topped-up", "topped up to its mark", Asks: "How much") { Optional = true },
-        new("low", "low", Verdict.Stop),
+        new("at-mark", "at its mark") { Drawing = "coolant-at-mark" },
+        new("topped-up", "topped up to its mark", Asks: "How much") { Optional = true, Drawing = "coolant-topped-up" },
+        new("low", "low", Verdict.Stop) { Drawing = "coolant-low" },
     ]) { Applies = (job, _) => job.Record.Machine().WaterCooled };
 
     /// <summary>The road or load test.</summary>

@@ -24,8 +24,8 @@ public static class DrainCheck
     public static readonly Question Planned = new("drain-planned", "Drain as planned on the bench", [.. Ways()]) { PerTurbo = true };
 
     /// <summary>Its bore.</summary>
-    public static readonly Question Bore = new("drain-bore", "Bore of the drain", [new("clear", "seen clear, full bore"),
-        new("narrowed", "narrowed or kinked", Verdict.Stop)]) { PerTurbo = true };
+    public static readonly Question Bore = new("drain-bore", "Bore of the drain", [new("clear", "seen clear, full bore") { Drawing = "drain-clear" },
+        new("narrowed", "narrowed or kinked", Verdict.Stop) { Drawing = "drain-restricted" }]) { PerTurbo = true };
 
     /// <summary>What leaves its end; proves the path, not the amount.</summary>
     public static readonly Question End = new("drain-end", "Oil leaves the drain end",
@@ -110,9 +110,9 @@ public static class DrainCheck
 
     private static IEnumerable<LookAnswer> Ways() =>
     [
-        new("falls", "falls all the way, ends above the oil"),
-        new("flat-or-rising", "flat or rising somewhere", Verdict.Stop),
-        new("dip", "a dip", Verdict.Stop),
-        new("under-oil", "ends under the oil", Verdict.Stop),
+        new("falls", "falls all the way, ends above the oil") { Drawing = "drain-falls" },
+        new("flat-or-rising", "flat or rising somewhere", Verdict.Stop) { Drawing = "drain-flat" },
+        new("dip", "a dip", Verdict.Stop) { Drawing = "drain-dipped" },
+        new("under-oil", "ends under the oil", Verdict.Stop) { Drawing = "drain-under-oil" },
     ];
 }

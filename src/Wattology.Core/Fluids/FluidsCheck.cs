@@ -55,17 +55,17 @@ public static class FluidsCheck
     /// <summary>Oil level before the engine is fired.</summary>
     public static readonly Question OilLevel = new("oil-level", "Oil level between the marks",
     [
-        new("between-marks", "between both marks"),
-        new("under", "under the lower mark", Verdict.Stop),
-        new("over", "over the upper mark", Verdict.Stop),
+        new("between-marks", "between both marks") { Drawing = "oil-between" },
+        new("under", "under the lower mark", Verdict.Stop) { Drawing = "oil-under-mark" },
+        new("over", "over the upper mark", Verdict.Stop) { Drawing = "oil-over-mark" },
     ]) { ReopenedBy = [new(OilService.KindName, "oil or filter were changed")] };
 
     /// <summary>Coolant before the engine is fired.</summary>
     public static readonly Question Coolant = new("coolant", "Coolant filled and bled",
     [
-        new("filled-and-bled", "filled, bled, both hoses on"),
-        new("not-opened", "not opened, level right"),
-        new("low", "low, or not bled", Verdict.Stop),
+        new("filled-and-bled", "filled, bled, both hoses on") { Drawing = "coolant-at-mark" },
+        new("not-opened", "not opened, level right") { Drawing = "coolant-shut" },
+        new("low", "low, or not bled", Verdict.Stop) { Drawing = "coolant-low" },
     ])
     {
         Applies = (job, _) => job.Record.Machine().WaterCooled || CoolantOpened(job.Record),

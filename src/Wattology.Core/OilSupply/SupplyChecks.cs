@@ -16,9 +16,9 @@ public static class SupplyChecks
     /// <summary>What came from the turbo's end of the feed, seen.</summary>
     public static readonly Question FeedSeen = new("feed-seen", "Oil from the feed, cranked into a container",
     [
-        new("steady", "steady stream within the burst"),
-        new("spits", "spits, or comes late", Verdict.Doubtful),
-        new("nothing", "nothing came", Verdict.Stop),
+        new("steady", "steady stream within the burst") { Drawing = "stream-steady" },
+        new("spits", "spits, or comes late", Verdict.Doubtful) { Drawing = "stream-broken" },
+        new("nothing", "nothing came", Verdict.Stop) { Drawing = "stream-none" },
     ])
     {
         PerTurbo = true,

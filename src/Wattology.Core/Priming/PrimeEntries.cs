@@ -252,9 +252,9 @@ public static class PrimeQuestions
     /// <summary>The wheel, by hand.</summary>
     public static readonly Question Wheel = new("wheel", "Wheel turned by hand",
     [
-        new("free", "turns free", Known: Known.Felt),
-        new("rubs", "rubs or catches", Verdict.Stop, Known.Felt) { Barred = true },
-        new("stuck", "does not turn", Verdict.Stop, Known.Felt) { Barred = true },
+        new("free", "turns free", Known: Known.Felt) { Drawing = "spins-free" },
+        new("rubs", "rubs or catches", Verdict.Stop, Known.Felt) { Barred = true, Drawing = "wheel-rub" },
+        new("stuck", "does not turn", Verdict.Stop, Known.Felt) { Barred = true, Drawing = "spins-stopped" },
     ])
     {
         PerTurbo = true,

@@ -29,9 +29,9 @@ public static class TriageCheck
     /// <summary>Oil level as it came.</summary>
     public static readonly Question OilAsItCame = new("oil-as-it-came", "Oil level as it came",
     [
-        new("between-marks", "between both marks"),
-        new("under", "under the lower mark", Verdict.Doubtful),
-        new("over", "over the upper mark", Verdict.Doubtful),
+        new("between-marks", "between both marks") { Drawing = "oil-between" },
+        new("under", "under the lower mark", Verdict.Doubtful) { Drawing = "oil-under-mark" },
+        new("over", "over the upper mark", Verdict.Doubtful) { Drawing = "oil-over-mark" },
     ]) { Ages = Ages.Lasts };
 
     /// <summary>The check.</summary>

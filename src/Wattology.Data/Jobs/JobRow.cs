@@ -44,7 +44,7 @@ public sealed class JobRow
     public string Customer { get; set; } = "";
     /// <summary>Registration or asset number.</summary>
     public string Registration { get; set; } = "";
-    /// <summary>Registration without spaces, dashes and case.</summary>
+    /// <summary>Registration without spaces, dashes and case; empty where it has none.</summary>
     public string PlainRegistration { get; set; } = "";
     /// <summary>What machine it is.</summary>
     public string Machine { get; set; } = "";
@@ -164,7 +164,7 @@ public sealed class JobRow
         var (machine, record, next) = (job.Machine, job.Record, job.Work.Next);
         (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine,
             machine.Turbos);
-        PlainRegistration = PartNumber.Plain(Registration);
+        PlainRegistration = machine.PlainRegistration;
         (Prefix, Serial) = SplitNumber(Number);
         var waiting = record.Waiting();
         (Waits, WaitNote) = (JsonForm.WordOf(waiting.For), waiting.Note);

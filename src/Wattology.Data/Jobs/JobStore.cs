@@ -268,10 +268,24 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
             .ToListAsync(cancel);
     }
 
+    /// <summary>Machines that were here before and whose registration begins so, each by its last job, the one that came last first; at most five.</summary>
+    /// <param name="registration">As far as it is typed; under two letters and digits nothing is looked for.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IReadOnlyList<JobRow>> MachinesAsync(string registration, CancellationToken cancel = default)
+    {
+        var plain = BookedIn.PlainOf(registration);
+        if (plain.Length < LeastOfMachine) return [];
+        // From here to there in the index of registrations.
+        var end = plain + char.MaxValue;
+        var rows = await db.Jobs.AsNoTracking().Where(j => string.Compare(j.PlainRegistration, plain) >= 0 && string.Compare(j.PlainRegistration, end) < 0)
+            .OrderByDescending(j => j.Row).Take(ListMost).ToListAsync(cancel);
+        return [.. rows.DistinctBy(r => r.PlainRegistration).Take(MachinesMost)];
+    }
+
     /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>
     public async Task<IReadOnlyList<EarlierJob>> EarlierAsync(JudgedJob job)
     {
-        var plain = PartNumber.Plain(job.Machine.Registration);
+        var plain = job.Machine.PlainRegistration;
         if (plain.Length < LeastInside) return [];
         var rows = await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id).OrderByDescending(j => j.Row)
             .Take(EarlierMost).Select(j => new { j.Id, j.Head }).ToListAsync();
@@ -308,7 +322,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
             [r.Entry]), r.Entry, books[r.Entry.Job])!)).Where(r => r.Reading is not null)];
     }
 
-    private const int EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50, EnginesMost = 200;
+    private const int LeastOfMachine = 2, MachinesMost = 5, EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50, EnginesMost = 200;
 
     /// <summary>At most so many readings stand in a file.</summary>
     public const int JudgedFileMost = 5_000;

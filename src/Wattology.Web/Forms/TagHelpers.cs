@@ -251,6 +251,22 @@ public sealed class VerdictMarkHelper : TagHelper
     }
 }
 
+/// <summary>The small drawing of what an answer says, from those that ship; nothing where it has none. The words beside it say the same.</summary>
+[HtmlTargetElement("look-drawing", TagStructure = TagStructure.WithoutEndTag)]
+public sealed class LookDrawingHelper : TagHelper
+{
+    /// <summary>Its name.</summary>
+    public string? Name { get; set; }
+
+    /// <inheritdoc/>
+    public override void Process(TagHelperContext context, TagHelperOutput output)
+    {
+        output.TagName = null;
+        if (!string.IsNullOrEmpty(Name)) output.Content.AppendHtml(Html.Tag("svg", "look", ("viewBox", "0 0 64 64"), ("aria-hidden", "true"))
+            .With(Html.Tag("use", null, ("href", $"/img/statements.svg#{Name}"))));
+    }
+}
+
 /// <summary>Words for enum choices.</summary>
 public static class Choice
 {

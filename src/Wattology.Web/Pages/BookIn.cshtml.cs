@@ -6,6 +6,7 @@ using Wattology.Core.BookIn;
 using Wattology.Core.Causes;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
+using Wattology.Core.Jobs;
 using Wattology.Core.Measures;
 using Wattology.Core.People;
 using Wattology.Core.Plate;
@@ -39,6 +40,19 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
     /// <summary>Sending the same form twice books in once.</summary>
     public string Once { get; private set; } = Guid.NewGuid().ToString("n");
 
+    /// <summary>The job whose machine was taken over into the form; null when none was.</summary>
+    public JudgedJob? TakenOver { get; private set; }
+
+    /// <summary>Whether what the form came with is newer than what the browser kept of it.</summary>
+    public bool Fresh => TakenOver is not null && Request.Method == "POST";
+
+    /// <summary>Machines that were here before, by what stands in the form as registration.</summary>
+    public IReadOnlyList<JobRow> Machines { get; private set; } = [];
+
+    /// <summary>Under which name the browser keeps what is typed: of each machine that was taken over by a link its own.</summary>
+    public string Draft => Corrects is not null ? $"/book-in?{CorrectJob}" : Request.Method == "GET" && TakenOver is { Record.Id: var id }
+        ? $"/book-in?like={id}" : "/book-in";
+
     /// <summary>Job whose booking-in is corrected.</summary>
     public string? CorrectJob { get; private set; }
 
@@ -54,20 +68,49 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
         await next();
     }
 
-    /// <summary>Shows an empty form, or a booking-in to be corrected.</summary>
-    public async Task<IActionResult> OnGetAsync(string? job)
+    /// <summary>Shows an empty form, one with a machine that was here before, or a booking-in to be corrected.</summary>
+    /// <param name="job">The job whose booking-in is corrected.</param>
+    /// <param name="like">A job of the machine that came again.</param>
+    public async Task<IActionResult> OnGetAsync(string? job, string? like)
     {
         if (job is null)
         {
             Form["kind"] = "makers-spec";
             Form["turbos"] = "1";
             Form["fuel"] = "diesel";
-            return Page();
+            return like is null || await TakeOverAsync(like) ? Page() : NotFound();
         }
         if (await jobs.FindAsync(job) is not { } judged || judged.Record.Latest<BookedIn>() is not { } booked) return NotFound();
         (CorrectJob, Corrects) = (job, booked.Entry.Hash);
         new FormFill(Form, Units, times).Into(booked.Body, System.Text.Json.JsonSerializer.Deserialize<Dictionary<string, string>>(booked.Entry.Typed));
         return Page();
+    }
+
+    /// <summary>Machines that were here before, by what is typed of a registration.</summary>
+    public async Task<IActionResult> OnGetKnownAsync(string? registration)
+    {
+        Machines = await jobs.MachinesAsync(registration ?? "");
+        return Partial("_KnownMachines", this);
+    }
+
+    /// <summary>Takes a machine that was here before over into what is typed already.</summary>
+    /// <param name="like">A job of the machine.</param>
+    public async Task<IActionResult> OnPostTakeOverAsync(string like)
+    {
+        Once = Request.Form["once"].ToString();
+        foreach (var (name, value) in Request.Form) if (name is not ("once" or "__RequestVerificationToken")) Form[name] = value.ToString();
+        return await TakeOverAsync(like) ? Page() : NotFound();
+    }
+
+    // What was typed of anything else stays.
+    private async Task<bool> TakeOverAsync(string like)
+    {
+        if (await jobs.FindAsync(like) is not { } before) return false;
+        var filled = new FormState();
+        new FormFill(filled, Units, times).Into(before.Machine.ComeAgain);
+        foreach (var (name, value) in filled.Typed) if (value.Length > 0) Form[name] = value;
+        TakenOver = before;
+        return true;
     }
 
     /// <summary>Books in, or records the correction.</summary>
@@ -89,7 +132,7 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
         foreach (var (field, need) in new[] { ("water_cooled", "Say whether the centre section has water: the start list follows from it."),
             ("closed_breather", "Say whether the breather is open or closed: the crankcase's limit follows from it.") })
             if (Form[field].Length == 0) Form.Faults.Add(field, need);
-        if (!Form.Faults.None || booked is null) return Refuse();
+        if (!Form.Faults.None || booked is null) return await RefuseAsync();
         try
         {
             return old is null ? await BookAsync(booked, plate, cover, Answers()) : await CorrectAsync(booked, reason);
@@ -97,7 +140,7 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
         catch (RefusedException refused) { Form.Faults.Add(refused.Field, refused.Message); }
         catch (SentAgainException) { Form.Faults.Add("", "This form was sent before with another content, and that stands. Open the job and correct it "
             + "from there."); }
-        return Refuse();
+        return await RefuseAsync();
     }
 
     /// <summary>What the customer is asked; each may stay unanswered.</summary>
@@ -142,8 +185,9 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
         return Redirect($"/jobs/{CorrectJob}");
     }
 
-    private PageResult Refuse()
+    private async Task<IActionResult> RefuseAsync()
     {
+        Machines = await jobs.MachinesAsync(Form["registration"]);
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();
     }

@@ -149,8 +149,8 @@ public sealed class TouchCountTests(DemoShopFixture demo)
             foreach (var (ask, answer) in new[] { ("mounted-1", "mounted"), ("drain-connected-1", "connected"), ("feed-connected-1", "tight"),
                 ("intake-closed-1", "closed"), ("exhaust-secured-1", "secured") }) h.Answer(ask, answer);
             h.Touch("form[action$='handler=Closed'] button").See(".said", "closed again");
-            h.Touch("#sheet a[href$='/fluids']").See("#sheet-title", "Oil, filter").Touch("[name=oil][value=new]").Touch("[name=filter][value=new]")
-                .Choose("[name=grade]", "5W-30").Touch("form[action$='handler=Oil'] .go").See("#sheet", "oil new, 5W-30");
+            h.Touch("#sheet a[href$='/fluids']").See("#sheet-title", "Oil, filter").Touch("[name=new_grade][value='5W-30']")
+                .See("#sheet", "oil new, 5W-30");
             h.Answer("oil-level", "between-marks");
             h.Touch("#mark-drain-1").See("#sheet-title", "Drain").Answer("drain-installed-1", "falls");
             h.Touch("#mark-clocking-1").See("#sheet-title", "Clocking").Answer("clocking-seen-1", "hangs-down");

@@ -237,7 +237,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Choose("filter", "new");
         bay.PressButton("Record oil and filter");
         bay.See(".fault-list", "Grade: Which grade went in is needed");
-        bay.Select("grade", "5W-30");
+        bay.Type("grade", "5W-30");
         bay.PressButton("Record oil and filter");
         bay.See("#sheet", "oil new, 5W-30, litres not noted, filter new");
         bay.Answer("oil-level", "between-marks");

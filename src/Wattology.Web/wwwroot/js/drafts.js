@@ -58,5 +58,5 @@
   };
 
   document.addEventListener('DOMContentLoaded', () => settle(document));
-  document.addEventListener('htmx:afterSwap', e => { if (e.detail.target.id === 'sheet') settle(document.getElementById('sheet')); });
+  document.addEventListener('htmx:afterSwap', e => { if (['sheet', 'booking'].includes(e.detail.target.id)) settle(e.detail.target); });
 })();
