@@ -172,6 +172,26 @@ public sealed class PlaceTests(DemoShopFixture demo)
     }
 
     [Fact]
+    public void A_stop_that_owns_the_screen_lies_on_it_whole_and_nothing_of_it_over_another()
+    {
+        foreach (var (width, height) in new[] { (360, 740), (820, 1180), (1280, 800), (740, 360) })
+        {
+            using var bay = new Bay(demo.Shop.Address, width, height, touch: width < 1000);
+            bay.SignInAs("tam");
+            bay.Open(DemoJobs.Find(bay, "Wheel loader") + "/prime");
+            var screen = bay.Look(".instrument.stopped");
+            Assert.Equal("", bay.Script("""
+                const screen = arguments[0], of = screen.getBoundingClientRect(), shown = [...screen.querySelectorAll('input, button, a, h3, h4, li')]
+                    .filter(e => e.offsetWidth > 0), boxes = shown.map(e => [e.textContent.trim() || e.name, e.getBoundingClientRect()]);
+                const wrong = boxes.filter(([, b]) => b.left < of.left || b.right > of.right || b.top < of.top).map(([name]) => `${name} runs off`);
+                const over = (a, b) => a.left + 1 < b.right && b.left + 1 < a.right && a.top + 1 < b.bottom && b.top + 1 < a.bottom;
+                boxes.forEach(([name, a], i) => boxes.slice(i + 1).forEach(([other, b]) => { if (over(a, b)) wrong.push(`${name} over ${other}`); }));
+                return wrong.concat(screen.scrollWidth > screen.clientWidth ? ['moved sideways'] : []).join('; ');
+                """, screen));
+        }
+    }
+
+    [Fact]
     public void The_drawing_is_legible_and_nothing_in_it_overlaps_at_any_width()
     {
         foreach (var width in new[] { 360, 820, 1280, 1920 })
