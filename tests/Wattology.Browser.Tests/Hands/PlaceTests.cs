@@ -172,6 +172,28 @@ public sealed class PlaceTests(DemoShopFixture demo)
     }
 
     [Fact]
+    public void Whatever_is_touched_on_the_upright_tablet_is_as_high_as_a_gloved_finger()
+    {
+        using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
+        bay.SignInAs("tam");
+        var (job, last) = (DemoJobs.Find(bay, "Lifeboat tractor"), DemoJobs.Find(bay, "School minibus"));
+        foreach (var path in new[] { "/", "/jobs", "/limits", "/book-in", "/claims", job, job + "/findings", job + "/findings?list=true", job + "/fluids", job + "/parts",
+            job + "/drain/1", job + "/assembly/1", job + "/strip", job + "/loose-ends", last + "/after-run", last + "/claim", last + "/hand-over" })
+        {
+            bay.Open(path);
+            // A link in running text is as high as its line, as text is.
+            Assert.Equal("", bay.Script("""
+                const folded = e => { for (let d = e.parentElement; d; d = d.parentElement)
+                    if (d.tagName === 'DETAILS' && !d.open && e.closest('summary')?.parentElement !== d) return true; return false; };
+                return [...document.querySelectorAll('main :is(a, button, summary, select, textarea, input:not([type=hidden]))')]
+                    .filter(e => e.offsetWidth && !folded(e) && !e.closest('svg, .aloud') && !(e.tagName === 'A' && getComputedStyle(e).display === 'inline'))
+                    .map(e => [e, (/radio|checkbox/.test(e.type) ? e.closest('label') : e).getBoundingClientRect()])
+                    .filter(([, box]) => box.height < 44).map(([e, box]) => `${Math.round(box.height)} px: ${e.textContent.trim() || e.name}`).join('; ');
+                """));
+        }
+    }
+
+    [Fact]
     public void A_stop_that_owns_the_screen_lies_on_it_whole_and_nothing_of_it_over_another()
     {
         foreach (var (width, height) in new[] { (360, 740), (820, 1180), (1280, 800), (740, 360) })
