@@ -18,7 +18,8 @@ public sealed class RowKeeper(ShopDb db, JobStore jobs, ShopKeyFile key, TimePro
     {
         var now = (await jobs.SettingsAsync(cancel)).JudgedBy;
         // The ends of an index: asked every minute, it must not look at each row.
-        return await db.Jobs.MinAsync(j => j.Under, cancel) is { } least && least != now || await db.Jobs.MaxAsync(j => j.Under, cancel) is { } most && most != now;
+        return await db.Jobs.MinAsync(j => j.Under, cancel) is { } least && least != now
+            || await db.Jobs.MaxAsync(j => j.Under, cancel) is { } most && most != now;
     }
 
     /// <summary>Judges the next jobs anew whose rows were judged by something else. Nobody who records waits for it: it is judged first and written then,

@@ -42,10 +42,17 @@ public static class CalculationApi
         string said;
         if (string.IsNullOrWhiteSpace(text)) said = "";
         else if (known == Measure.Volume && TypedValue.TrySplitRun(text, out var volume, out var time))
-            said = Said(volume, Quantity.Of(Measure.Volume), units, null) + " in " + Said(time, Quantity.Of(Measure.Seconds), units, null);
+        {
+            // Read as one: the sign that it was understood stands once.
+            var lasted = Said(time, Quantity.Of(Measure.Seconds), units, null);
+            if (lasted.StartsWith(Meant, StringComparison.Ordinal)) lasted = lasted[Meant.Length..];
+            said = $"{Said(volume, Quantity.Of(Measure.Volume), units, null)} in {lasted}";
+        }
         else said = Said(text, Quantity.Of(known), units, usual);
         return Results.Text(said, "text/html", Encoding.UTF8);
     }).ExcludeFromDescription();
+
+    private const string Meant = "= ";
 
     private static string Said(string text, Quantity quantity, ShopUnits units, UsualBand? usual)
     {
@@ -53,7 +60,7 @@ public static class CalculationApi
         string Shown(double value) => units.Show(value, quantity.Measure);
         static string Encoded(string words) => System.Text.Encodings.Web.HtmlEncoder.Default.Encode(words);
         if (read.Value is not { } value) return Encoded(read.Fault!) + Offers.Html(read.Offers, units, quantity.Measure);
-        var words = $"= {Shown(value)}{(read.Note is { } note ? $"; {note}" : "")}";
+        var words = $"{Meant}{Shown(value)}{(read.Note is { } note ? $"; {note}" : "")}";
         return Encoded(usual?.Holds(value) == false ? $"{words}; it is usually {Shown(usual.Least)} to {Shown(usual.Most)}" : words);
     }
 

@@ -43,8 +43,8 @@ internal static class ProofCommands
             $"{report.Jobs} job{(report.Jobs == 1 ? "" : "s")}, {report.Entries} entries: every chain is whole and every photo is here."
             : $"{report.Faults.Count} fault{(report.Faults.Count == 1 ? "" : "s")} found.");
         if (report.Earlier > 0)
-            Console.WriteLine($"{report.Earlier} row{(report.Earlier == 1 ? " was" : "s were")} made under earlier limits, ways of working or parts, or by another "
-                + "version of this program. They are judged anew while the shop is served, or by 'rebuild'.");
+            Console.WriteLine($"{report.Earlier} row{(report.Earlier == 1 ? " was" : "s were")} made under earlier limits, ways of working or parts, or by "
+                + "another version of this program. They are judged anew while the shop is served, or by 'rebuild'.");
         if (number is not null) return report.Faults.Count == 0 ? 0 : NotWhole;
         foreach (var at in report.NewKeys)
             Console.WriteLine($"From entry {at} on the shop's chain is signed with another key: the one before was said to be lost.");

@@ -2,8 +2,8 @@ using Wattology.Data.Jobs;
 
 namespace Wattology.Web.Hosting;
 
-/// <summary>Has the rows of jobs nobody touched judged anew after a limit, a way of working or the parts table changed, and after another version of this program
-/// was started: open jobs first, a few at a time, so that nobody who records waits for it.</summary>
+/// <summary>Has the rows of jobs nobody touched judged anew after a limit, a way of working or the parts table changed, and after another version of this
+/// program was started: open jobs first, a few at a time, so that nobody who records waits for it.</summary>
 public sealed partial class RowWatch(IServiceScopeFactory scopes, ILogger<RowWatch> log) : BackgroundService
 {
     // Woken by whoever changes something; looked at all the same, since a change may come by the command line.

@@ -177,8 +177,9 @@ public sealed class PlaceTests(DemoShopFixture demo)
         using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
         bay.SignInAs("tam");
         var (job, last) = (DemoJobs.Find(bay, "Lifeboat tractor"), DemoJobs.Find(bay, "School minibus"));
-        foreach (var path in new[] { "/", "/jobs", "/limits", "/book-in", "/claims", job, job + "/findings", job + "/findings?list=true", job + "/fluids", job + "/parts",
-            job + "/drain/1", job + "/assembly/1", job + "/strip", job + "/loose-ends", last + "/after-run", last + "/claim", last + "/hand-over" })
+        foreach (var path in new[] { "/", "/jobs", "/limits", "/book-in", "/claims", job, job + "/findings", job + "/findings?list=true", job + "/fluids",
+            job + "/parts", job + "/drain/1", job + "/assembly/1", job + "/strip", job + "/loose-ends", last + "/after-run",
+            last + "/claim", last + "/hand-over" })
         {
             bay.Open(path);
             // A link in running text is as high as its line, as text is.

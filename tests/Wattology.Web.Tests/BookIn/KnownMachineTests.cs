@@ -21,7 +21,8 @@ public sealed class KnownMachineTests
     {
         await using var server = await ShopServer.StartAsync();
         var wyn = await server.VisitAsync("wyn");
-        foreach (var registration in new[] { "SAW 4", "SAW 5", "MILL 1", "none", "SA-W 4", "SAW 6", "SAW 7", "SAW 8", "SAW 9" }) await BookAsync(wyn, registration);
+        foreach (var registration in new[] { "SAW 4", "SAW 5", "MILL 1", "none", "SA-W 4", "SAW 6", "SAW 7", "SAW 8", "SAW 9" })
+            await BookAsync(wyn, registration);
         Assert.Equal(["SAW 9", "SAW 8", "SAW 7", "SAW 6", "SA-W 4"], await KnownAsync(wyn, "saw"));
         Assert.Equal(["SA-W 4"], await KnownAsync(wyn, "saw-4"));
         Assert.Equal(["MILL 1"], await KnownAsync(wyn, "mi"));
@@ -40,8 +41,8 @@ public sealed class KnownMachineTests
             ("registration", "saw"), ("run_hours", ""), ("answer.blue-smoke", "present"), ("plate.model", "R61"), ("fuel", "diesel"), ("once", "kept"));
         string At(string name) => page.Page.QuerySelector($"[name='{name}']:not([type=radio]), [name='{name}']:checked")?.GetAttribute("value")
             ?? page.Page.QuerySelector($"textarea[name='{name}']")?.TextContent.Trim() ?? "";
-        Assert.Equal(("Mill Lane Saws", "0550 17", "SAW 4", "Saw mill engine", "Brannock D9"), (At("customer"), At("contact"), At("registration"), At("machine"),
-            At("engine")));
+        Assert.Equal(("Mill Lane Saws", "0550 17", "SAW 4", "Saw mill engine", "Brannock D9"), (At("customer"), At("contact"), At("registration"),
+            At("machine"), At("engine")));
         Assert.Equal(("petrol", "vanes-electric", "2", "true", "true", "custom"), (At("fuel"), At("control"), At("turbos"), At("water_cooled"),
             At("closed_breather"), At("kind")));
         Assert.Equal(("Whines since Monday.", "present", "R61", "kept"), (At("complaint"), At("answer.blue-smoke"), At("plate.model"), At("once")));
@@ -57,7 +58,8 @@ public sealed class KnownMachineTests
         var wyn = await server.VisitAsync("wyn");
         await BookAsync(wyn, "SAW 4");
         var last = await BookAsync(wyn, "SAW 4", ("customer", "New Owner"));
-        var link = (await wyn.GetAsync("/machines/SAW4")).Page.QuerySelectorAll("a.button").Single(a => a.TextContent == "Book it in again").GetAttribute("href")!;
+        var life = (await wyn.GetAsync("/machines/SAW4")).Page;
+        var link = life.QuerySelectorAll("a.button").Single(a => a.TextContent == "Book it in again").GetAttribute("href")!;
         Assert.Equal("/book-in?like=" + last, link);
         var form = (await wyn.GetAsync(link)).Page.QuerySelector("form[data-draft]")!;
         Assert.Equal((link, ""), (form.GetAttribute("data-draft"), form.GetAttribute("data-fresh")));
