@@ -30,7 +30,10 @@ public sealed record OilService(Service Oil, Service Filter, string Grade = "", 
     public const string KindName = "oil-service";
 
     /// <summary>The kind of entry.</summary>
-    public static readonly EntryKind Kind = new EntryKind<OilService>(KindName, "Oil and filter", (_, n) => n.Body.Words) { Ages = Ages.Lasts };
+    public static readonly EntryKind Kind = new EntryKind<OilService>(KindName, "Oil and filter", (_, n) => n.Body.Words)
+    {
+        Ages = Ages.Lasts, Correction = Correction.ByTakingBack,
+    };
 
     /// <summary>All it says, in one line.</summary>
     public string Words => string.Join(", ", new[]

@@ -9,6 +9,7 @@ using Wattology.Core.Measures;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.Parts;
 using Wattology.Core.Plate;
+using Wattology.Data.Jobs;
 
 namespace Wattology.Data.Shop;
 
@@ -84,7 +85,7 @@ public sealed record ShopSettings(string Name, string NumberPrefix, bool Demo, S
     /// with. Rows judged under another code may say otherwise than they would now.</summary>
     public string JudgedBy => field ??= Convert.ToHexStringLower(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(new
     {
-        Rules = typeof(JudgedJob).Module.ModuleVersionId, Parts = PartsStamp,
+        Rules = new[] { typeof(JudgedJob), typeof(JobRow) }.Select(t => t.Module.ModuleVersionId), Parts = PartsStamp,
         Limits = InForce.Select(l => new { l.Key, l.Source, l.Scope, l.SoundFrom, l.SoundTo, l.DoubtFrom, l.DoubtTo }),
         Schools = SchoolsInForce.Select(s => new { s.Key, s.Source, s.Scope, s.Choice }),
     })))[..16];

@@ -34,7 +34,7 @@ public sealed class FluidsModel(SheetServices services) : AskSheetModel(services
     public async Task<IActionResult> OnPostDrainedAsync([Typed] OilDrained? drained) => await RecordAsync(drained, "Recorded.", await ReadKnownAsync());
 
     /// <summary>Records what became of oil and filter.</summary>
-    public Task<IActionResult> OnPostOilAsync([Typed] OilService? oil) => RecordAsync(oil, "Oil and filter are recorded.", at: OilPart);
+    public Task<IActionResult> OnPostOilAsync([Typed] OilService? oil) => RecordAsync(oil, "Oil and filter are recorded.");
 
     /// <summary>Records new oil and a new filter, by the touch of what went in.</summary>
     public Task<IActionResult> OnPostBothNewAsync([FromForm(Name = "new_grade")] string? grade)
