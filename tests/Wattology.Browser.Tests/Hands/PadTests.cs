@@ -25,7 +25,7 @@ public sealed class PadTests(DemoShopFixture demo)
         // A run in one breath, and the next key goes on to the next run.
         hand.Key("9", "5", "ml", "in", "1", "0");
         Assert.Equal("95 ml in 10", Value(bay, "input.runs.0.ml"));
-        bay.See(".pad-echo", "95 ml in = 10 s");
+        bay.See(".pad-echo", "95 ml in 10 s");
         bay.See("#pad .pad-after", "Run 2");
         hand.Key("next");
         Assert.Equal("input.runs.1.ml", bay.Driver.SwitchTo().ActiveElement().GetDomAttribute("name"));
