@@ -143,7 +143,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Type("input.runs.0.seconds", "10 s");
         bay.Type("input.runs.0.ml", "40 ml");
         bay.Type("input.runs.1.ml", "95 ml in 10 s");
-        bay.See("#f-input-runs-1-ml-echo", "95 ml in = 10 s");
+        bay.See("#f-input-runs-1-ml-echo", "95 ml in 10 s");
         bay.Type("input.runs.2.ml", "97 ml");
         bay.Type("input.runs.2.seconds", "10");
         bay.Type("input.oil_temp_c", "68 F");
