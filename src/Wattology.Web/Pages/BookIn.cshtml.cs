@@ -49,9 +49,11 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
     /// <summary>Machines that were here before, by what stands in the form as registration.</summary>
     public IReadOnlyList<JobRow> Machines { get; private set; } = [];
 
-    /// <summary>Under which name the browser keeps what is typed: of each machine that was taken over by a link its own.</summary>
-    public string Draft => Corrects is not null ? $"/book-in?{CorrectJob}" : Request.Method == "GET" && TakenOver is { Record.Id: var id }
-        ? $"/book-in?like={id}" : "/book-in";
+    /// <summary>The job by whose link the form was opened; empty where it was opened by itself.</summary>
+    public string Like { get; private set; } = "";
+
+    /// <summary>Under which name the browser keeps what is typed: what was opened for one machine is not what was half typed of another.</summary>
+    public string Draft => Corrects is not null ? $"/book-in?{CorrectJob}" : Like.Length > 0 ? $"/book-in/{Like}" : "/book-in";
 
     /// <summary>Job whose booking-in is corrected.</summary>
     public string? CorrectJob { get; private set; }
@@ -78,7 +80,9 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
             Form["kind"] = "makers-spec";
             Form["turbos"] = "1";
             Form["fuel"] = "diesel";
-            return like is null || await TakeOverAsync(like) ? Page() : NotFound();
+            if (like is null) return Page();
+            Like = like;
+            return await TakeOverAsync(like) ? Page() : NotFound();
         }
         if (await jobs.FindAsync(job) is not { } judged || judged.Record.Latest<BookedIn>() is not { } booked) return NotFound();
         (CorrectJob, Corrects) = (job, booked.Entry.Hash);
@@ -97,10 +101,12 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
     /// <param name="like">A job of the machine.</param>
     public async Task<IActionResult> OnPostTakeOverAsync(string like)
     {
-        Once = Request.Form["once"].ToString();
+        ReadOwn();
         foreach (var (name, value) in Request.Form) if (name is not ("once" or "__RequestVerificationToken")) Form[name] = value.ToString();
         return await TakeOverAsync(like) ? Page() : NotFound();
     }
+
+    private void ReadOwn() => (Once, Like) = (Request.Form["once"].ToString(), Request.Form["opened_for"].ToString() is var id && JobId.IsOne(id) ? id : "");
 
     // What was typed of anything else stays.
     private async Task<bool> TakeOverAsync(string like)
@@ -116,7 +122,7 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
     /// <summary>Books in, or records the correction.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
-        Once = Request.Form["once"].ToString();
+        ReadOwn();
         Corrects = Request.Form["corrects"].ToString() is { Length: > 0 } c ? c : null;
         CorrectJob = Request.Form["job"].ToString();
         var reader = new FormReader(Request.Form, Units, Form, times);
@@ -172,7 +178,7 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
             [.. plate is null ? [] : new[] { new EntryDraft(plate.AsWritten(parts), known) }, .. cover is null ? [] : new[] { new EntryDraft(cover,
                 Known.Told) }, .. booked.Kind == JobKind.FirstFitment ? [] : answers]);
         TempData["Said"] = "Booked in.";
-        TempData["SavedForm"] = "/book-in";
+        TempData["SavedForm"] = Draft;
         return Redirect($"/jobs/{id}");
     }
 

@@ -62,8 +62,14 @@ public sealed class KnownMachineTests
         var link = life.QuerySelectorAll("a.button").Single(a => a.TextContent == "Book it in again").GetAttribute("href")!;
         Assert.Equal("/book-in?like=" + last, link);
         var form = (await wyn.GetAsync(link)).Page.QuerySelector("form[data-draft]")!;
-        Assert.Equal((link, ""), (form.GetAttribute("data-draft"), form.GetAttribute("data-fresh")));
+        Assert.Equal(("/book-in/" + last, ""), (form.GetAttribute("data-draft"), form.GetAttribute("data-fresh")));
         Assert.Equal("New Owner", form.QuerySelector("[name=customer]")!.GetAttribute("value"));
+        // What is recorded of it forgets its own draft, and nothing that was half typed of another.
+        var opened = form.QuerySelector("[name=opened_for]")!.GetAttribute("value")!;
+        var refused = await wyn.PostAsync("/book-in", JobForms.Booking(("opened_for", opened), ("customer", "")));
+        Assert.Equal("/book-in/" + last, refused.Page.QuerySelector("form[data-draft]")!.GetAttribute("data-draft"));
+        var booked = await wyn.PostAsync("/book-in", JobForms.Booking(("opened_for", opened), ("once", "again")));
+        Assert.Equal("/book-in/" + last, (await wyn.GetAsync(booked.Location!.ToString())).Page.QuerySelector("[data-saved]")!.GetAttribute("data-saved"));
         Assert.Equal(HttpStatusCode.NotFound, (await wyn.GetAsync("/book-in?like=" + new string('0', 32))).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await wyn.GetAsync("/book-in?like=x")).Status);
     }
