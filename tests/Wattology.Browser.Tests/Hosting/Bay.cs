@@ -164,6 +164,8 @@ public sealed partial class Bay : IDisposable
             Type("because", because, $"{ask} details:has(input[name=answer][value='{answer}'])");
             Press($"{ask} details:has(input[name=answer][value='{answer}']) button");
         }
+        // What an earlier answer said may stand there still: this one is on its way until its request is over.
+        Until("return !document.querySelector('.htmx-request')");
         See(".said", "saved");
     }
 
