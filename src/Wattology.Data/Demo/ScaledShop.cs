@@ -46,7 +46,7 @@ public sealed class ScaledShop(ShopDb db, JobStore jobs, ShopKeyFile key, TimePr
             var told = TellAgain(template, random, $"{DemoShop.NumberPrefix}{++highest}", i, total, back);
             if (of < templates.Length - 1) before[of] = new Earlier(told[0].Job, $"{DemoShop.NumberPrefix}{highest}", new JobRecord(CheckList.Kinds,
                 told).Machine());
-            var row = new JobRow().Fill(settings.Judge(new JobRecord(CheckList.Kinds, told), clock.GetUtcNow()), settings.JudgedBy);
+            var row = new JobRow().Fill(settings, new JobRecord(CheckList.Kinds, told));
             await RunAsync(job, row);
             var state = ShopStates.Of(row)!;
             await RunAsync(head, ShopEntryRow.From(last = key.Key.Seal(last, clock.GetUtcNow(), Acting.AtConsole, state.Kind, state.Of, state.State,

@@ -13,6 +13,7 @@ using Wattology.Core.PartNumbers;
 using Wattology.Core.Plate;
 using Wattology.Core.Warranty;
 using Wattology.Core.Yard;
+using Wattology.Data.Shop;
 
 namespace Wattology.Data.Jobs;
 
@@ -150,17 +151,18 @@ public sealed class JobRow
     /// <summary>When it was handed over, or ended otherwise; null while it is open.</summary>
     public DateTimeOffset? HandedOver => HandedOverMs is { } ms ? DateTimeOffset.FromUnixTimeMilliseconds(ms) : null;
 
-    /// <summary>By what it was judged: <see cref="Shop.ShopSettings.JudgedBy"/> of then. Where that is another one now, the row is judged anew.</summary>
+    /// <summary>By what it was judged: <see cref="ShopSettings.JudgedBy"/> of then. Where that is another one now, the row is judged anew.</summary>
     public string Under { get; set; } = "";
 
     /// <summary>Fills the row from the job; its position stays.</summary>
-    /// <param name="job">The job.</param>
-    /// <param name="under">By what it was judged: <see cref="Shop.ShopSettings.JudgedBy"/>.</param>
-    public JobRow Fill(JudgedJob job, string under)
+    /// <remarks>As it stood when its last entry was made, and by itself: a row says the same whenever it is computed. What time alone changes is left to the
+    /// pages.</remarks>
+    /// <param name="settings">By what it is judged.</param>
+    /// <param name="entries">The job.</param>
+    public JobRow Fill(ShopSettings settings, JobRecord entries)
     {
-        Under = under;
-        // As it stood when its last entry was made, and by itself: a row says the same whenever it is computed. What time alone changes is left to the pages.
-        job = JudgedJob.Of(job.Context with { Now = job.Record.Last.At, Steady = _ => null, FamilyCases = new Dictionary<string, int>() });
+        var job = settings.Judge(entries, entries.Last.At);
+        Under = settings.JudgedBy;
         var (machine, record, next) = (job.Machine, job.Record, job.Work.Next);
         (Id, Number, Customer, Registration, Machine, Turbos) = (record.Id, machine.Number, machine.Customer, machine.Registration, machine.Machine,
             machine.Turbos);

@@ -172,7 +172,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         var json = JobPack.Is(file) ? await JobPack.ReadAsync(pack, files, traces) : file;
         var record = new JobRecord(CheckList.Kinds, JobFile.Read(Encoding.UTF8.GetString(json).TrimStart(ByteOrderMark)));
         var judged = await JudgeAsync(record);
-        ProveShown(judged);
+        ProveShown(await SettingsAsync(), judged);
         var brought = new EntryDraft(new BroughtIn(Path.GetFileName(name), Convert.ToHexStringLower(SHA256.HashData(file))));
         await BringAsync(await JudgeAsync(record.With([Recording.Seal(judged, author ?? Acting.AtConsole, brought)])),
             new ShopState(ShopSubject.BroughtIn, record.Id, ((BroughtIn)brought.Body).Sha256, CheckList.Kinds.Of(typeof(BroughtIn)).Write(brought.Body)));
@@ -180,13 +180,13 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     }
 
     // A file may be well formed and still say what no job can; better refused whole than shown as a fault for ever.
-    private static void ProveShown(JudgedJob job)
+    private static void ProveShown(ShopSettings settings, JudgedJob job)
     {
         try
         {
             foreach (var entry in job.Record.Entries) CheckList.Kinds.Find(entry.Kind)!.Words(job.Context, entry);
             foreach (var point in Enum.GetValues<HoldPoint>()) job.HoldPoint(point);
-            new JobRow().Fill(job, "");
+            new JobRow().Fill(settings, job.Record);
         }
         catch (Exception e) when (e is not OutOfMemoryException)
         {
@@ -402,7 +402,7 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     {
         var row = before == 0 ? db.Jobs.Add(new JobRow()).Entity : await db.Jobs.FirstAsync(j => j.Id == job.Record.Id);
         if (before > 0) await ProveUncutAsync(row, job.Record, before);
-        row.Fill(job, (await SettingsAsync()).JudgedBy);
+        row.Fill(await SettingsAsync(), job.Record);
         db.Entries.AddRange(job.Record.Entries.Skip(before).Select(EntryRow.From));
         await db.SaveChangesAsync();
         db.ChangeTracker.Clear();

@@ -9,7 +9,7 @@ namespace Wattology.Data.Jobs;
 /// <summary>Keeps the rows made for speed as their entries are judged now.</summary>
 /// <remarks>A row is made with every entry. But a limit, a way of working, another parts table or a newer version of this program may change what it says of a
 /// job nobody touched since. A job whose entries are not those that were recorded is left as it is: a damaged record is never made to look whole.</remarks>
-public sealed class RowKeeper(ShopDb db, JobStore jobs, ShopKeyFile key, TimeProvider clock)
+public sealed class RowKeeper(ShopDb db, JobStore jobs, ShopKeyFile key)
 {
     private const int AtATime = 20;
 
@@ -79,10 +79,7 @@ public sealed class RowKeeper(ShopDb db, JobStore jobs, ShopKeyFile key, TimePro
     }
 
     private async Task<JobRow> JudgeAsync(IReadOnlyList<Entry> entries)
-    {
-        var settings = await jobs.SettingsAsync();
-        return new JobRow().Fill(settings.Judge(new JobRecord(CheckList.Kinds, entries), clock.GetUtcNow()), settings.JudgedBy);
-    }
+        => new JobRow().Fill(await jobs.SettingsAsync(), new JobRecord(CheckList.Kinds, entries));
 
     // What cannot be judged is named by whoever verifies; the others are not to wait for it.
     private async Task<JobRow?> TryJudgeAsync(IReadOnlyList<Entry> entries)

@@ -18,7 +18,7 @@ namespace Wattology.Data.Jobs;
 /// <summary>Proves that nothing was changed behind the shop's back, holding a few jobs at a time.</summary>
 /// <remarks>Three things are said apart: whether the chains are whole and agree with one another; whether they agree with heads that left the house; and
 /// what cannot be known from here.</remarks>
-public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFiles traces, ShopKeyFile key, TimeProvider clock)
+public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFiles traces, ShopKeyFile key)
 {
     private readonly Dictionary<string, string?> _hashes = [];
 
@@ -181,8 +181,7 @@ public sealed class Verifier(ShopDb db, JobStore jobs, PhotoFiles files, TraceFi
     // A row judged by what the shop judged by before may say otherwise of what is judged, and of nothing else.
     private async Task<string?> RowFaultAsync(JobRow row, IReadOnlyList<Entry> entries)
     {
-        var settings = await jobs.SettingsAsync();
-        var fresh = new JobRow().Fill(settings.Judge(new JobRecord(CheckList.Kinds, entries), clock.GetUtcNow()), settings.JudgedBy);
+        var fresh = new JobRow().Fill(await jobs.SettingsAsync(), new JobRecord(CheckList.Kinds, entries));
         return row.Agrees(fresh) || row.Under != fresh.Under && row.IsOfSameEntries(fresh) ? null
             : "its row does not agree with its entries; 'rebuild' makes it anew.";
     }
