@@ -277,9 +277,9 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         if (plain.Length < LeastOfMachine) return [];
         // From here to there in the index of registrations.
         var end = plain + char.MaxValue;
-        var rows = await db.Jobs.AsNoTracking().Where(j => string.Compare(j.PlainRegistration, plain) >= 0 && string.Compare(j.PlainRegistration, end) < 0)
-            .OrderByDescending(j => j.Row).Take(ListMost).ToListAsync(cancel);
-        return [.. rows.DistinctBy(r => r.PlainRegistration).Take(MachinesMost)];
+        var last = db.Jobs.Where(j => string.Compare(j.PlainRegistration, plain) >= 0 && string.Compare(j.PlainRegistration, end) < 0)
+            .GroupBy(j => j.PlainRegistration).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(MachinesMost);
+        return await db.Jobs.AsNoTracking().Where(j => last.Contains(j.Row)).OrderByDescending(j => j.Row).ToListAsync(cancel);
     }
 
     /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>

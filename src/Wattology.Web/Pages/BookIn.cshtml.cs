@@ -193,7 +193,7 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
 
     private async Task<IActionResult> RefuseAsync()
     {
-        Machines = await jobs.MachinesAsync(Form["registration"]);
+        if (Corrects is null) Machines = await jobs.MachinesAsync(Form["registration"]);
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();
     }
