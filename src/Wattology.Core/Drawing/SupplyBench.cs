@@ -1,121 +1,97 @@
 using Wattology.Core.Checks;
-using Wattology.Core.Limits;
-using Wattology.Core.Numerics;
 using Wattology.Core.OilSupply;
 using Wattology.Core.UnitOpen;
 
 namespace Wattology.Core.Drawing;
 
-/// <summary>The supply bench: the feed from the gallery to its open end over the jug, with a box on what each figure measures.</summary>
-public static class SupplyBench
+/// <summary>A catch as far as it is typed.</summary>
+/// <param name="LengthMm">The line's length, mm; null while nobody typed it.</param>
+/// <param name="IdMm">Its bore, mm.</param>
+/// <param name="RestrictorMm">The hole of the restrictor left in, mm; null where none is said.</param>
+/// <param name="Runs">Of every run the oil caught, ml, and the time, s; null while nobody typed them.</param>
+/// <param name="DiscardFirst">The first run only purged air.</param>
+public sealed record TypedCatch(double? LengthMm, double? IdMm, double? RestrictorMm, IReadOnlyList<(double? Ml, double? Seconds)> Runs, bool DiscardFirst)
 {
-    /// <summary>Its size in drawing units.</summary>
-    public const double Width = 760, Height = 330;
+    /// <summary>The runs that are typed whole, in order; the first is left out where it only purged air.</summary>
+    public IReadOnlyList<CatchRun> Counted => [.. Runs.Skip(DiscardFirst ? 1 : 0).Where(r => r is { Ml: >= 0, Seconds: > 0 })
+        .Select(r => new CatchRun(r.Ml!.Value, r.Seconds!.Value))];
+}
 
-    /// <summary>The boxes.</summary>
-    public static readonly IReadOnlyList<BenchBox> Boxes =
+/// <summary>The supply bench: the feed from the gallery to its open end over the jug, with a box on what each figure measures, the runs beside the jug
+/// and the chart of what the line passes under it.</summary>
+/// <param name="Height">How high it is; it is <see cref="Width"/> wide.</param>
+/// <param name="Boxes">The boxes.</param>
+/// <param name="LineTyped">Length and bore are typed; what is not stands pale.</param>
+/// <param name="RestrictorTyped">A restrictor left in is typed.</param>
+/// <param name="Caught">Of every run the oil in the jug, as a share of the jug; the fullest stands near its brim.</param>
+/// <param name="MeanLpm">Mean flow of the runs that count, l/min; null while none is typed whole.</param>
+/// <param name="SpreadPct">How far they differ, percent of the mean.</param>
+public sealed record SupplyBench(double Height, IReadOnlyList<BenchBox> Boxes, bool LineTyped, bool RestrictorTyped, IReadOnlyList<double> Caught,
+    double? MeanLpm, double? SpreadPct)
+{
+    /// <summary>Its width in drawing units.</summary>
+    public const double Width = 760;
+
+    /// <summary>Where the jug stands, and the open end of the feed over it.</summary>
+    public static readonly Box Jug = new(400, 236, 84, 96);
+
+    /// <summary>The line's corners, from the gallery to its open end.</summary>
+    public static readonly IReadOnlyList<Point> Line = [new(96, 190), new(130, 190), new(130, 130), new(442, 130), new(442, 206)];
+
+    /// <summary>Where a restrictor is drawn.</summary>
+    public static readonly Point Restrictor = new(290, 130);
+
+    /// <summary>Names of boxes that hold more than one field: the stopwatch, one run, the button for another, the first run's tick, and the chart.</summary>
+    public const string Stopwatch = "stopwatch", Run = "run", Another = "another", Purged = "purged", Chart = "chart";
+
+    private const double Gap = 8, RunLeft = 498, RunTop = 186, RunPitch = 74, Half = 123, ButtonHeight = 56, ChartTop = 400, ChartWidth = 480, CaptionHeight = 24, WideBox = 186, Brim = 0.9;
+
+    private static readonly IReadOnlyList<BenchBox> OnTheLine =
     [
-        Of("input.line.length_mm", 170, 10, new(250, 130)),
-        Of("input.line.id_mm", 330, 10, new(420, 130)),
-        Of("input.line.minor_k", 500, 10, new(555, 130)),
-        Of("input.restrictor_mm", 256, 176, new(330, 144)),
-        Of("input.line.rise_mm", 604, 118, new(562, 160)),
-        Of("input.gallery_kpa", 10, 244, new(56, 220)),
+        Of("input.line.length_mm", 140, 8, new(240, 130)),
+        Of("input.line.id_mm", 296, 8, new(360, 130)),
+        Of("input.line.minor_k", 452, 8, new(442, 130)),
+        Of("input.restrictor_mm", 208, 178, new(Restrictor.X, 144)),
+        Of("input.line.rise_mm", 462, 98, new(449, 160)),
+        Of("input.gallery_kpa", 10, 236, new(56, 220), WideBox),
+        Of("grade", 10, 320, null, WideBox),
+        Of("input.oil_temp_c", 208, 320, null),
     ];
 
     /// <summary>The places out of sight, in the order the oil comes to them, and where their names stand.</summary>
     public static readonly IReadOnlyList<(Question Asked, Point At, Point Name)> Hidden =
     [
-        (HiddenPlaces.Banjo, new(130, 130), new(136, 106)), (HiddenPlaces.Valve, new(206, 130), new(206, 166)),
-        (HiddenPlaces.Gauze, new(456, 130), new(456, 166)), (HiddenPlaces.Orifice, new(555, 180), new(496, 186)),
+        (HiddenPlaces.Banjo, new(130, 130), new(150, 164)), (HiddenPlaces.Valve, new(212, 130), new(212, 108)),
+        (HiddenPlaces.Gauze, new(390, 130), new(390, 166)), (HiddenPlaces.Orifice, new(442, 180), new(392, 196)),
     ];
+
+    /// <summary>Lays the bench out.</summary>
+    /// <param name="typed">The catch as far as it is typed.</param>
+    public static SupplyBench Of(TypedCatch typed)
+    {
+        var boxes = OnTheLine.ToList();
+        void Beside(string name, double x, double y, double width, double height) => boxes.Add(new(name, new(x, y, width, height), new(x, y)));
+        Beside(Stopwatch, 618, 8, Width - 618 - Gap, RunTop - 8 - Gap);
+        var y = RunTop;
+        for (var i = 0; i < typed.Runs.Count; i++, y += RunPitch) Beside($"{Run}.{i}", RunLeft, y, Width - RunLeft - Gap, RunPitch - 2);
+        Beside(Another, RunLeft, y, Half, ButtonHeight);
+        Beside(Purged, RunLeft + Half + Gap, y, Half, ButtonHeight);
+        y += ButtonHeight + Gap;
+        Beside("crank_rpm", RunLeft, y, Half, DrainBench.BoxHeight);
+        Beside("battery_v", RunLeft + Half + Gap, y, Half, DrainBench.BoxHeight);
+        Beside(Chart, 10, ChartTop, ChartWidth, SupplyChart.HeightFor(ChartWidth) + CaptionHeight);
+        var most = typed.Runs.Max(r => r.Ml) ?? 0;
+        var counted = typed.Counted;
+        var (mean, spread) = counted.Count == 0 ? ((double?)null, (double?)null) : CatchTest.MeanAndSpread(counted);
+        return new(boxes.Max(b => b.Box.Bottom) + Gap, boxes, typed is { LengthMm: > 0, IdMm: > 0 }, typed.RestrictorMm > 0,
+            [.. typed.Runs.Select(r => most > 0 ? Math.Max(0, r.Ml ?? 0) / most * Brim : 0)], mean, spread);
+    }
 
     /// <summary>The name of a place out of sight, as it stands on the drawing.</summary>
     public static string ShortOf(Question place) => place.Title.Split(' ') is var words && place == HiddenPlaces.Valve ? "valve"
         : place == HiddenPlaces.Banjo ? "banjo bolt" : words[0].ToLowerInvariant();
 
-    private static BenchBox Of(string field, double x, double y, Point at) => new(field, new(x, y, DrainBench.BoxWidth, DrainBench.BoxHeight), at);
-}
-
-/// <summary>A point of the chart of a feed with an open end.</summary>
-/// <param name="Kpa">Gallery pressure, kPa.</param>
-/// <param name="Lpm">What the clean line passes, l/min.</param>
-/// <param name="Least">The least it may pass, by what is not surely known of it.</param>
-/// <param name="Most">The most.</param>
-public sealed record FeedPoint(double Kpa, double Lpm, double Least, double Most);
-
-/// <summary>What a feed passes over the gallery's pressure, clean, and what was caught: the curve of a chart, and the rows of its table.</summary>
-/// <param name="Clean">The clean line at the temperature and with the restrictor of the catch.</param>
-/// <param name="Caught">The runs that count, at the gallery pressure read while oil ran; empty where none was read.</param>
-/// <param name="Ratio">What measured over expected is judged by.</param>
-/// <param name="Doubt">What is not surely known of the line.</param>
-/// <param name="Fitted">The same feed with the unit on it, state by state.</param>
-public sealed record SupplyChart(IReadOnlyList<FeedPoint> Clean, IReadOnlyList<(double Kpa, double Lpm)> Caught, Limit Ratio, LineDoubt Doubt,
-    FittedChart Fitted)
-{
-    private const double LeastKpa = 400, StepKpa = 25;
-
-    /// <summary>The chart's greatest pressure, kPa.</summary>
-    public double MostKpa => Clean[^1].Kpa;
-
-    /// <summary>The chart's greatest flow, l/min: the upper end of what is sound still stands on it.</summary>
-    public double MostLpm => Math.Max(Clean[^1].Lpm * Math.Max(1, Ratio.SoundTo is { } to && to < Limit.Open ? to : 1), Math.Max(Clean[^1].Most,
-        Caught.Select(c => c.Lpm).DefaultIfEmpty().Max())) * 1.05;
-
-    /// <summary>The chart of one catch test.</summary>
-    /// <param name="test">The test.</param>
-    /// <param name="ratio">What measured over expected is judged by.</param>
-    /// <param name="doubt">What is not surely known of the line.</param>
-    /// <param name="rolling">The unit has rolling bearings.</param>
-    public static SupplyChart Of(CatchTestInput test, Limit ratio, LineDoubt doubt, bool rolling)
-    {
-        var most = Math.Ceiling(Math.Max(LeastKpa, (test.GalleryKpa ?? 0) * 1.25) / StepKpa) * StepKpa;
-        var clean = new List<FeedPoint>();
-        for (var kpa = 0.0; kpa <= most + 0.1; kpa += StepKpa)
-        {
-            var (least, greatest) = doubt.Flow(test, kpa);
-            clean.Add(new(kpa, OilFeed.Compute(new OilFeedInput(test.Oil, test.OilTempC, kpa, test.Line, test.RestrictorMm, test.RestrictorLengthMm)).FlowLpm,
-                least, greatest));
-        }
-        return new(clean, test.GalleryKpa is { } read ? [.. test.Runs.Skip(test.DiscardFirst ? 1 : 0).Select(r => (read, r.Ml / r.Seconds * 0.06))] : [],
-            ratio, doubt, FittedChart.Of(test, rolling));
-    }
-}
-
-/// <summary>A feed with the unit on it in one state.</summary>
-/// <param name="State">The state and its window; a cold start has none.</param>
-/// <param name="FlowLpm">Oil through the unit, l/min.</param>
-/// <param name="InletKpa">Pressure at its inlet, kPa.</param>
-/// <param name="Holds">Whether the window is met; null where there is none.</param>
-public sealed record FittedState(RestrictorState State, double FlowLpm, double InletKpa, bool? Holds);
-
-/// <summary>The pressure at the turbo's inlet over the gallery's, with cold and with hot oil.</summary>
-/// <param name="Cold">Inlet pressure by gallery pressure with cold oil, kPa.</param>
-/// <param name="Hot">With hot oil.</param>
-/// <param name="States">Cold start, hot idle and rated.</param>
-public sealed record FittedChart(IReadOnlyList<(double Gallery, double Inlet)> Cold, IReadOnlyList<(double Gallery, double Inlet)> Hot,
-    IReadOnlyList<FittedState> States)
-{
-    /// <summary>The greatest gallery pressure on it, kPa.</summary>
-    public const double MostKpa = 450;
-
-    private const double StepKpa = 50;
-
-    /// <summary>The chart of one feed, with a usual plain bearing behind it.</summary>
-    /// <param name="test">The feed as it was caught.</param>
-    /// <param name="rolling">The unit has rolling bearings.</param>
-    public static FittedChart Of(CatchTestInput test, bool rolling)
-    {
-        OilFeedResult At(double celsius, double kpa) => OilFeed.Compute(new OilFeedInput(test.Oil, celsius, kpa, test.Line, test.RestrictorMm,
-            test.RestrictorLengthMm, Bearing.UsualPlain));
-        IReadOnlyList<(double, double)> Curve(double celsius) => [.. Enumerable.Range(0, (int)(MostKpa / StepKpa) + 1).Select(i => i * StepKpa)
-            .Select(kpa => (kpa, At(celsius, kpa).InletKpa))];
-        RestrictorState[] states = [new(FeedStates.Cold, FeedStates.ColdC, FeedStates.ColdKpa), .. FeedStates.Windows(rolling)];
-        return new(Curve(FeedStates.ColdC), Curve(FeedStates.HotC), [.. states.Select(s =>
-        {
-            var feed = At(s.OilTempC, s.GalleryKpa);
-            return new FittedState(s, feed.FlowLpm, feed.InletKpa, s.MinInletKpa is null && s.MaxInletKpa is null ? null
-                : feed.InletKpa >= (s.MinInletKpa ?? 0) - Nearly.Same && feed.InletKpa <= (s.MaxInletKpa ?? double.MaxValue) + Nearly.Same);
-        })]);
-    }
+    // A box that measures nothing on the line has no lead: it leads to its own corner.
+    private static BenchBox Of(string field, double x, double y, Point? at, double width = DrainBench.BoxWidth)
+        => new(field, new(x, y, width, DrainBench.BoxHeight), at ?? new(x, y));
 }

@@ -46,15 +46,22 @@ public static class CatchTest
     /// <summary>Flow per run, their mean and spread, and with a gallery pressure the comparison with a clean line.</summary>
     public static CatchTestResult Compute(CatchTestInput input)
     {
-        var flows = input.Runs.Skip(input.DiscardFirst ? 1 : 0).Select(r => r.Ml / r.Seconds * 0.06).ToArray();
-        var mean = flows.Average();
-        var spread = mean > 0 ? 100 * (flows.Max() - flows.Min()) / mean : 0;
+        var (mean, spread) = MeanAndSpread([.. input.Runs.Skip(input.DiscardFirst ? 1 : 0)]);
         if (input.GalleryKpa is not { } gallery) return new CatchTestResult(mean, spread, null, null, null);
 
         var expected = OilFeed.Compute(new OilFeedInput(input.Oil, input.OilTempC, gallery, input.Line, input.RestrictorMm, input.RestrictorLengthMm)).FlowLpm;
         if (expected <= 0) return new CatchTestResult(mean, spread, 0, null, null);
         var ratio = mean / expected;
         return new CatchTestResult(mean, spread, expected, ratio, ratio < Unblocked - Nearly.Same ? EquivalentHole(input, gallery, mean) : null);
+    }
+
+    /// <summary>Mean flow of runs in l/min, and (largest − smallest)/mean in percent, 0 for a dry pipe.</summary>
+    /// <param name="runs">The runs that count, at least one.</param>
+    public static (double MeanLpm, double SpreadPct) MeanAndSpread(IReadOnlyList<CatchRun> runs)
+    {
+        var flows = runs.Select(r => r.Ml / r.Seconds * 0.06).ToArray();
+        var mean = flows.Average();
+        return (mean, mean > 0 ? 100 * (flows.Max() - flows.Min()) / mean : 0);
     }
 
     private static double? EquivalentHole(CatchTestInput input, double galleryKpa, double meanLpm)

@@ -18,10 +18,10 @@ public sealed class SupplyBenchTests(DemoShopFixture demo)
         bay.Type("input.gallery_kpa", "182 kPa");
         bay.Type("input.oil_temp_c", "35");
         bay.See("#preview", "stop");
-        bay.Look("#preview .chart-svg");
-        Assert.Equal(3L, bay.Script("return document.querySelectorAll('#preview .c-run').length"));
+        bay.Look("#bench-drawn .chart-svg");
+        Assert.Equal(3L, bay.Script("return document.querySelectorAll('#bench-drawn .c-run').length"));
         Assert.Equal("", bay.Script("""
-            const svg = document.querySelector('#preview .chart-svg');
+            const svg = document.querySelector('#bench-drawn .chart-svg');
             const scale = svg.getBoundingClientRect().width / svg.viewBox.baseVal.width;
             return [...svg.querySelectorAll('text')].filter(t => parseFloat(getComputedStyle(t).fontSize) * scale < 15).map(t => t.textContent).join(' ');
             """));
@@ -73,6 +73,7 @@ public sealed class SupplyBenchTests(DemoShopFixture demo)
         bay.Type("input.oil_temp_c", "20");
         bay.Type("input.gallery_kpa", "180");
         bay.See("#preview", "Pressure good and flow low");
+        bay.Touch("#pad [data-key='done']");
         bay.Press("#preview .fitted > summary");
         bay.See("#preview .fitted table", "hot idle");
         bay.Open(job + "/findings");

@@ -1,11 +1,10 @@
 using Wattology.Core.Drawing;
 using Wattology.Core.Limits;
 using Wattology.Core.OilSupply;
-using Wattology.Core.UnitOpen;
 
 namespace Wattology.Core.Tests.Drawing;
 
-/// <summary>The supply bench and its chart: chart, table and calculation say the same.</summary>
+/// <summary>The chart of a feed: chart, table and calculation say the same.</summary>
 public sealed class SupplyChartTests
 {
     private static readonly CatchTestInput Test = new(OilGrades.Typical["5W-30"], 35, new FeedLine(5.2, 620), [new(20, 20), new(33, 15.2), new(34, 15)],
@@ -41,14 +40,6 @@ public sealed class SupplyChartTests
     }
 
     [Fact]
-    public void Every_box_of_the_bench_has_its_room()
-        => Assert.All(SupplyBench.Boxes, b =>
-        {
-            Assert.True(b.Box is { X: >= 0, Y: >= 0 } && b.Box.Right <= SupplyBench.Width && b.Box.Bottom <= SupplyBench.Height, b.Field);
-            Assert.All(SupplyBench.Boxes.Where(o => o != b), o => Assert.True(b.Box.Shared(o.Box) == 0, $"{b.Field} lies over {o.Field}"));
-        });
-
-    [Fact]
     public void What_is_not_surely_known_lies_round_the_curve_and_wider_the_less_was_said()
     {
         var chart = Chart(Test);
@@ -82,18 +73,5 @@ public sealed class SupplyChartTests
         Assert.Equal((true, true, false), (Rated(null, false), Rated(1.6, true), Rated(0.8, false)));
         // What plain bearings take, rolling ones do not.
         Assert.False(Rated(null, true));
-    }
-
-    [Fact]
-    public void Every_hidden_place_has_its_own_place_and_name_beside_the_boxes()
-    {
-        Assert.Equal(HiddenPlaces.All, SupplyBench.Hidden.Select(h => h.Asked));
-        Assert.Equal(["banjo bolt", "valve", "gauze", "orifice"], SupplyBench.Hidden.Select(h => SupplyBench.ShortOf(h.Asked)));
-        foreach (var (asked, at, name) in SupplyBench.Hidden)
-        {
-            Box[] own = [new(at.X - 18, at.Y - 18, 36, 36), asked == HiddenPlaces.Banjo ? new(name.X, name.Y - 15, 64, 18) : new(name.X - 32, name.Y - 15, 64,
-                18)];
-            Assert.All(SupplyBench.Boxes, b => Assert.All(own, o => Assert.True(o.Shared(b.Box) == 0, $"{asked.Id} lies under {b.Field}")));
-        }
     }
 }

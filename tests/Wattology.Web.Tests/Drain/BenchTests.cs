@@ -28,29 +28,6 @@ public sealed class BenchTests
     }
 
     [Fact]
-    public async Task A_catch_is_charted_as_it_is_typed_with_its_data_as_a_table()
-    {
-        await using var server = await ShopServer.StartAsync();
-        var jory = await server.VisitAsync("jory");
-        var job = await jory.BookInAsync();
-        await jory.GetAsync(job + "/prime");
-        await jory.PostAsync(job + "/prime?handler=Disable", ("fuel", "Injection fuse"));
-        await jory.GetAsync(job + "/oil-supply/1");
-        var preview = await jory.PostAsync(job + "/oil-supply/1?handler=Preview", ("grade", "5W-30"), ("input.oil_temp_c", "35"), ("input.line.id_mm", "5.2"),
-            ("input.line.length_mm", "620"), ("input.runs.0.ml", "33 ml in 15.2"), ("input.runs.1.ml", "34 in 15"), ("input.gallery_kpa", "182"));
-        var chart = preview.Page.QuerySelector(".chart-svg");
-        if (chart is null) Assert.Fail(preview.Page.Body!.TextContent);
-        Assert.Equal(2, preview.Page.QuerySelectorAll(".c-run").Length);
-        Assert.Single(preview.Page.QuerySelectorAll(".c-band"));
-        Assert.Equal(2, preview.Page.QuerySelectorAll("details:not(.fitted) table tr.worst").Length);
-        Assert.Equal(["cold start", "hot idle", "rated"], preview.Page.QuerySelectorAll(".fitted tbody tr td:first-child").Select(c => c.TextContent));
-        Assert.Equal(2, preview.Page.QuerySelectorAll(".c-window").Length);
-        // Pump or pipe, in a sentence.
-        Assert.Contains("Pressure good and flow low: the pipe or the restrictor.", preview.Said(".source"));
-        Assert.Contains("caught: 0.13 l/min", preview.Page.QuerySelector("table tr.worst")!.TextContent);
-    }
-
-    [Fact]
     public async Task A_flat_is_put_on_a_stretch_that_is_typed_and_what_else_was_typed_stays()
     {
         await using var server = await ShopServer.StartAsync();
@@ -69,24 +46,6 @@ public sealed class BenchTests
         Assert.Contains("flat: oil stands here", put.Said(".bench-svg"));
         Assert.Equal("yes", put.Page.QuerySelector(".drawn-form")!.GetAttribute("data-fresh"));
         Assert.Equal(before, await jory.EntriesAsync(job));
-    }
-
-    [Fact]
-    public async Task What_is_hidden_in_the_feed_is_answered_on_its_bench_and_drawn_there()
-    {
-        await using var server = await ShopServer.StartAsync();
-        var jory = await server.VisitAsync("jory");
-        var job = await jory.BookInAsync();
-        var page = await jory.GetAsync(job + "/oil-supply/1");
-        Assert.Equal(4, page.Page.QuerySelectorAll(".b-fit.pale").Length);
-        await jory.PostAsync(job + "/oil-supply/1?handler=Look", ("question", "feed-gauze"), ("answer", "blocked"), ("turbo", "1"));
-        await jory.PostAsync(job + "/oil-supply/1?handler=Look", ("question", "feed-valve"), ("answer", "none-there"), ("turbo", "1"));
-        await jory.PostAsync(job + "/oil-supply/1?handler=Pipe", ("state", "renewed"));
-        page = await jory.GetAsync(job + "/oil-supply/1");
-        Assert.Equal((1, 2), (page.Page.QuerySelectorAll(".b-fit.wrong").Length, page.Page.QuerySelectorAll(".b-fit.pale").Length));
-        Assert.Contains("renewed, 2 of 4 places seen, one blocked", page.Said(".hidden-places > summary"));
-        Assert.Contains("Gauze in the feed", (await jory.GetAsync(job + "/restrictor/1")).Said(".latest"));
-        Assert.Contains("renewed", (await jory.GetAsync(job + "/feed-pipe/1")).Said(".latest"));
     }
 
     [Fact]

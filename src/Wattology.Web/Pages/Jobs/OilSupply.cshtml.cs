@@ -17,6 +17,8 @@ namespace Wattology.Web.Pages.Jobs;
 public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<CatchTestReading>(services, "oil-supply", "The catch test is recorded.")
 {
     private const int FewestRows = 3;
+    private CatchTestReading? _reading;
+    private SupplyChart? _chart;
 
     /// <summary>Whether something is recorded as disabled.</summary>
     public bool CannotFire => Bursts.WasSafe(Job.Context);
@@ -24,14 +26,33 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
     /// <summary>How many runs the form shows.</summary>
     public int RunRows => RowsShown("input.runs", FewestRows);
 
-    /// <summary>The chart of a catch test, by what it is judged by now.</summary>
-    /// <param name="reading">The test.</param>
-    /// <param name="typed">What was typed.</param>
-    public SupplyChart ChartOf(CatchTestReading reading, IReadOnlyDictionary<string, string> typed) => SupplyChart.Of(reading.Input,
+    /// <summary>The chart of a catch, by what it is judged by now.</summary>
+    public SupplyChart ChartOf(Noted<CatchTestReading> last) => ChartOf(last.Body, TypedOf(last.Entry));
+
+    private SupplyChart ChartOf(CatchTestReading reading, IReadOnlyDictionary<string, string> typed) => SupplyChart.Of(reading.Input,
         Job.Context.Limits.Choose(SupplyLimits.Ratio), LineDoubt.Of(typed), UnitKind.Of(Job.Context, Turbo).Bearings == Bearings.Rolling);
 
-    /// <summary>The chart of the catch recorded last.</summary>
-    public SupplyChart ChartOf(Noted<CatchTestReading> last) => ChartOf(last.Body, TypedOf(last.Entry));
+    /// <summary>The bench as far as it is typed.</summary>
+    public SupplyBench Bench => SupplyBench.Of(new(Value("input.line.length_mm", Measure.Length), Value("input.line.id_mm", Measure.Length),
+        Value("input.restrictor_mm", Measure.Length), [.. Enumerable.Range(0, RunRows).Select(Run)], Form["input.discard_first"] == "true"));
+
+    /// <summary>The chart on the bench: of the catch as it is typed, or else of the one recorded last; null where there is neither.</summary>
+    public SupplyChart? Chart => _chart ??= _reading is { } typed ? ChartOf(typed, Form.Typed) : Latest is { } last ? ChartOf(last) : null;
+
+    /// <summary>Whether the chart on the bench is of what is typed.</summary>
+    public bool ChartIsTyped => _reading is not null;
+
+    // A run may be said in its first box in one breath.
+    private (double? Ml, double? Seconds) Run(int row)
+    {
+        var (ml, seconds) = (Form[$"input.runs.{row}.ml"], Form[$"input.runs.{row}.seconds"]);
+        if (seconds.Length == 0 && TypedValue.TrySplitRun(ml, out var volume, out var time)) (ml, seconds) = (volume, time);
+        return (Read(ml, Measure.Volume), Read(seconds, Measure.Seconds));
+    }
+
+    private double? Value(string field, Measure measure) => Read(Form[field], measure);
+
+    private double? Read(string text, Measure measure) => TypedValue.Read(text, Quantity.Of(measure), Units.Of(Quantity.Of(measure)).Unit).Value;
 
     /// <summary>Pump or pipe: what pressure and flow say together; null where the gallery was not read.</summary>
     public SupplyJudgement? Together(CatchTestReading reading) => reading.Input.GalleryKpa is { } gallery
@@ -64,8 +85,14 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
     public override IReadOnlyList<Type> Records => [.. base.Records, typeof(FeedPipeReading)];
 
     /// <inheritdoc/>
-    public override (string Partial, object Model)? PreviewMore(Preview preview) => preview.Body is CatchTestReading reading
-        ? ("_SupplyChart", (ChartOf(reading, Form.Typed), Together(reading), (SheetModel)this)) : null;
+    public override (string Partial, object Model)? BenchDrawn => ("_SupplyBench", this);
+
+    /// <inheritdoc/>
+    public override (string Partial, object Model)? PreviewMore(Preview preview)
+    {
+        (_reading, _chart) = (preview.Body as CatchTestReading, null);
+        return _reading is { } reading ? ("_SupplySays", (Chart!, Together(reading), (SheetModel)this)) : null;
+    }
 
     /// <inheritdoc/>
     protected override void PrepareForm()

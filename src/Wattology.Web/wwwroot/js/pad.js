@@ -21,10 +21,12 @@
     show();
   };
 
+  const groupOf = input => input.closest('[role="group"][aria-label]');
+
   const labelOf = input => {
     const label = input.labels && input.labels[0];
     const text = label ? (label.firstChild || label).textContent.trim() : '';
-    const group = input.closest('[role="group"][aria-label]');
+    const group = groupOf(input);
     return group && text.length < 6 ? `${group.getAttribute('aria-label')}, ${text}` : text;
   };
 
@@ -32,7 +34,7 @@
   const nextBox = () => {
     const form = box.closest('form');
     if (!form) return null;
-    const row = / in \d/.test(box.value) ? box.closest('.row-fields') : null;
+    const row = / in \d/.test(box.value) ? groupOf(box) : null;
     const boxes = [...form.querySelectorAll('[data-pad]')].filter(b => b.checkVisibility() && (b === box || !row || !row.contains(b)));
     return boxes[boxes.indexOf(box) + 1] || null;
   };
