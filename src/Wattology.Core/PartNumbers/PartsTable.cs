@@ -109,11 +109,21 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     }
 
     /// <summary>What lies in the box with a unit: its own list, or the one of a number it took the place of.</summary>
-    public IReadOnlyList<PartsRow> KitOf(string number)
+    public IReadOnlyList<PartsRow> KitOf(string number) => [.. Before(number).SelectMany(n => _kits[n]).OrderBy(k => k.At).Select(k => k.Row)];
+
+    /// <summary>A number's whole line: the one in its place today first, then those before it, as their makers write them.</summary>
+    public IReadOnlyList<string> LineOf(string number) => [.. Before(Current(number)).Select(n => Written(n))];
+
+    // A number and all it took the place of, plain; a ring once round.
+    private List<string> Before(string number)
     {
-        var (seen, ahead) = (new HashSet<string>(), new Queue<string>([PartNumber.Plain(number)]));
+        var (seen, ahead) = (new List<string>(), new Queue<string>([PartNumber.Plain(number)]));
         while (ahead.TryDequeue(out var at))
-            if (seen.Add(at)) foreach (var older in _before[at]) ahead.Enqueue(older);
-        return [.. seen.SelectMany(n => _kits[n]).OrderBy(k => k.At).Select(k => k.Row)];
+        {
+            if (seen.Contains(at)) continue;
+            seen.Add(at);
+            foreach (var older in _before[at]) ahead.Enqueue(older);
+        }
+        return seen;
     }
 }

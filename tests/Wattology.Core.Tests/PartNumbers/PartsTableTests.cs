@@ -55,6 +55,8 @@ public sealed class PartsTableTests
         Assert.Null(Table.IsFor("nobody's", "OV-9"));
         Assert.Equal([("Drain gasket", 1), ("Feed washers, copper", 2)], Table.KitOf("OV-48213-07").Select(k => (k.Part, k.Count)));
         Assert.Empty(Table.KitOf("OV-48213-03"));
+        Assert.Equal(["OV-48213-07", "OV-48213-05", "OV-48213-03"], Table.LineOf("ov4821305"));
+        Assert.Equal(["other"], Table.LineOf("other").Select(n => n.ToLowerInvariant()));
         Assert.Equal("V48", Table.Unit("ov4821307")!.Model);
         Assert.Null(Table.Unit("OV-48213-05"));
     }

@@ -121,6 +121,36 @@ public sealed class PartsPageTests
     }
 
     [Fact]
+    public async Task The_number_a_plate_says_is_touched_and_kept_as_seen_and_one_that_was_not_offered_is_not()
+    {
+        await using var server = await ShopServer.StartAsync(clock: Clock);
+        await UseAsync(server);
+        var jory = await server.VisitAsync("jory");
+        await jory.GetAsync("/book-in");
+        var job = (await jory.PostAsync("/book-in", [.. JobForms.Booking(("plate.maker_number", "ov7701"), ("plate_told", "true")),
+            ("once", "x")])).Location!.ToString();
+        // What was told is read on the unit before anything rests on it.
+        var page = await jory.GetAsync(job + "/plate/1");
+        Assert.Contains("as it was told", page.Said("#plate-old"));
+        await jory.PostAsync(job + "/plate/1?handler=Touch", ("touched_plate", "old"), ("touched_number", "OV-77-01"));
+        page = await jory.GetAsync(job + "/plate/1");
+        Assert.Null(page.Page.QuerySelector("#plate-old"));
+        Assert.Null(page.Page.QuerySelector("#ask-old-plate-1"));
+        Assert.Null(page.Page.QuerySelector("details.figures")!.GetAttribute("open"));
+        Assert.DoesNotContain("Provisional", (await jory.GetAsync(job + "/release")).Said(".hold-point"));
+        var before = await jory.EntriesAsync(job);
+        var refused = await jory.PostAsync(job + "/plate/1?handler=Touch", ("touched_plate", "new"), ("touched_number", "OV-66-66"));
+        Assert.Contains("Touch the number the plate says, or type it.", refused.Said(".fault-list"));
+        Assert.NotNull(refused.Page.QuerySelector("details.figures")!.GetAttribute("open"));
+        Assert.Equal(before, await jory.EntriesAsync(job));
+        await jory.PostAsync(job + "/plate/1?handler=Touch", ("touched_plate", "new"), ("touched_number", "OV-77-01"));
+        page = await jory.GetAsync(job + "/plate/1");
+        Assert.Contains("same number", page.Said(".latest"));
+        Assert.Contains("seen", page.Said(".latest"));
+        Assert.Equal("true", page.Page.QuerySelector("#plate-new [value='OV-77-01']")!.GetAttribute("aria-pressed"));
+    }
+
+    [Fact]
     public async Task A_table_is_brought_in_whole_by_those_who_may_and_taken_away_as_it_is()
     {
         await using var server = await ShopServer.StartAsync(clock: Clock);
