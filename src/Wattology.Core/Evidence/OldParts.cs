@@ -49,6 +49,12 @@ public sealed record PartTagged(OldPart Part, [Bounds(0, 2)] int Turbo, [Needed(
         OldPart.Unit => "Old unit", OldPart.FeedPipe => "Old feed pipe", OldPart.Filter => "Old oil filter", _ => "Other old part",
     };
 
+    /// <summary>The drawing of a part with its tag; null for another part.</summary>
+    public static string? DrawingOf(OldPart part) => part switch
+    {
+        OldPart.Unit => "tag-unit", OldPart.FeedPipe => "tag-feed-pipe", OldPart.Filter => "tag-filter", _ => null,
+    };
+
     /// <summary>What it is.</summary>
     public string Title => What.Length > 0 ? What : TitleOf(Part);
 

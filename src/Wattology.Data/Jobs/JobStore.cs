@@ -342,6 +342,15 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
         return [.. rows.Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
     }
 
+    /// <summary>The last entries of one kind on any job, the newest first, also those corrected since.</summary>
+    /// <param name="most">At most so many.</param>
+    public async Task<IReadOnlyList<Noted<T>>> LastAsync<T>(int most) where T : EntryBody
+    {
+        var kind = CheckList.Kinds.Of(typeof(T)).Name;
+        return [.. (await db.Entries.AsNoTracking().Where(e => e.Kind == kind).OrderByDescending(e => e.AtMs).Take(most).ToListAsync())
+            .Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
+    }
+
     /// <summary>The engines the shop has had, each as its last job named it; at most two hundred.</summary>
     public async Task<IReadOnlyList<string>> EnginesAsync()
     {

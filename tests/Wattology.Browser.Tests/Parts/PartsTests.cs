@@ -120,9 +120,15 @@ public sealed class PartsTests(DemoShopFixture demo)
         bay.Open(job + "/old-parts");
         bay.Press("button[name='which'][value='unit 1']");
         bay.See(".fault-list", "Say where it lies");
-        bay.Type("where", "shelf 3");
+        // The enter key does not choose the part.
+        bay.Type("where", "shelf 3" + Keys.Enter);
         bay.Press("button[name='which'][value='unit 1']");
         bay.See(".loose", "shelf 3");
+        // The next one lies there too: a touch for the place, a touch for the part.
+        bay.Press("[data-put='where'][data-value='shelf 3']");
+        bay.Press("button[name='which'][value='feed-pipe 1']");
+        bay.See(".loose", "Old feed pipe");
+        Assert.False(bay.IsThere("button[name='which'][value='unit 1']"));
         bay.PressLink("Label");
         bay.See(".label", "Evidence: keep until released by a name.");
         bay.Look(".label svg.code");

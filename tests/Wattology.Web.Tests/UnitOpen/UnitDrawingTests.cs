@@ -1,6 +1,7 @@
 using System.Net;
 using System.Xml.Linq;
 using Wattology.Core.BookIn;
+using Wattology.Core.Evidence;
 using Wattology.Core.Jobs;
 using Wattology.Core.UnitOpen;
 using Wattology.Web.Tests.Hosting;
@@ -40,7 +41,8 @@ public sealed class UnitDrawingTests
         var sprite = XDocument.Parse((await (await server.VisitAsync("jory")).GetAsync("/img/statements.svg")).Text);
         var drawn = sprite.Root!.Elements().ToDictionary(e => (string)e.Attribute("id")!, e => string.Concat(e.Elements().Select(c => c.ToString())));
         var shown = Statements.ById.Values.SelectMany(s => new[] { s.Present, s.Absent })
-            .Concat(CheckList.All.SelectMany(c => c.Questions).SelectMany(q => q.Answers).Select(a => a.Drawing).OfType<string>()).Append("oil-and-filter-new");
+            .Concat(CheckList.All.SelectMany(c => c.Questions).SelectMany(q => q.Answers).Select(a => a.Drawing).OfType<string>()).Append("oil-and-filter-new")
+            .Concat(Enum.GetValues<OldPart>().Select(PartTagged.DrawingOf).OfType<string>());
         Assert.Equal(shown.Distinct().Order(StringComparer.Ordinal), drawn.Keys.Order(StringComparer.Ordinal));
         Assert.Equal(drawn.Count, drawn.Values.Distinct().Count());
     }

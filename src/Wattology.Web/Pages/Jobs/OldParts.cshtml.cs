@@ -29,6 +29,13 @@ public sealed class OldPartsModel(SheetServices services) : SheetModel(services)
     public IEnumerable<(OldPart Part, int Turbo)> Offered => Job.Machine.TurboNumbers.SelectMany(t => new[] { (OldPart.Unit, t), (OldPart.FeedPipe, t) })
         .Append((OldPart.Filter, 0)).Where(o => !Parts.Any(p => p.Released is null && p.Tagged.Body.Part == o.Item1 && p.Tagged.Body.Turbo == o.Item2));
 
+    private const int PlacesLooked = 60, PlacesMost = 5;
+
+    /// <summary>Where old parts lie in this shop: this job's own place first, then those used most of late.</summary>
+    public async Task<IReadOnlyList<string>> PlacesAsync() => [.. Parts.Reverse().Select(p => p.Tagged.Body.Where).Concat((await LastAsync<PartTagged>(
+        PlacesLooked)).GroupBy(t => t.Body.Where, StringComparer.OrdinalIgnoreCase).OrderByDescending(g => g.Count()).Select(g => g.Key))
+        .Distinct(StringComparer.OrdinalIgnoreCase).Take(PlacesMost)];
+
     /// <summary>The photos of the old parts.</summary>
     public IReadOnlyList<Noted<PhotoKept>> Photos => [.. Job.Record.Photos().Where(p => p.Body.Place == PhotoPlaces.OldParts)];
 

@@ -115,6 +115,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>Readings of one kind on other jobs with the same engine, the last ones first.</summary>
     protected Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>() where T : EntryBody => services.Jobs.OnEngineAsync<T>(Job);
 
+    /// <summary>The last entries of one kind on any job, the newest first.</summary>
+    protected Task<IReadOnlyList<Noted<T>>> LastAsync<T>(int most) where T : EntryBody => services.Jobs.LastAsync<T>(most);
+
     /// <summary>Claims refused on other jobs with the same engine, each with the proof that was missing.</summary>
     public Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync() => services.Jobs.RefusedOnEngineAsync(Job);
 
