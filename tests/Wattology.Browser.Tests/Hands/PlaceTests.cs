@@ -118,11 +118,11 @@ public sealed class PlaceTests(DemoShopFixture demo)
         using var bay = new Bay(demo.Shop.Address, 1280, 900);
         bay.SignInAs("ines");
         var job = DemoJobs.Find(bay, "Lifeboat tractor");
-        bay.Open(job + "/suction");
+        bay.Open(job + "/compression");
         Assert.True(bay.Look("#drawing").Displayed && bay.Look("#beside").Displayed);
         bay.See("#beside", "Ilmari 6H 240, diesel");
         bay.See("#beside", "Loose ends");
-        bay.See("#beside", "keep clear of belts");
+        bay.See("#beside", "Cranking with open cylinders");
         var top = Top(bay, "#drawing");
         bay.Script("document.querySelector('#spot-restrictor-1').dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))");
         bay.See("#sheet-title", "Restrictor");
@@ -246,7 +246,8 @@ public sealed class PlaceTests(DemoShopFixture demo)
             }
             // So on the benches: each box on its place and none over another, every word legible; on a phone the boxes stand under the drawing.
             var climb = DemoJobs.Find(bay, "Hill-climb");
-            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "clocking-plan/1", "clocking/1", "rings/1", "fuel" })
+            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "clocking-plan/1", "clocking/1", "rings/1", "fuel",
+                "suction", "shaft-speed/1", "blow-by", "pour-through/1" })
             {
                 bay.Open($"{climb}/{sheet}");
                 Assert.Equal("", bay.Script("""

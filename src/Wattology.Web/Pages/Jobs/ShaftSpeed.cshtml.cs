@@ -12,6 +12,9 @@ public sealed class ShaftSpeedModel(SheetServices services) : ReadingSheetModel<
     /// <inheritdoc/>
     public override string Here => $"/jobs/{Id}/shaft-speed/{Turbo}";
 
+    /// <summary>States that are said by a touch; any other is typed.</summary>
+    public static readonly string[] UsualStates = ["with the old filter", "with the new filter", "before the repair", "after the repair"];
+
     /// <summary>Every state read, in order.</summary>
     public IReadOnlyList<Noted<ShaftSpeedReading>> States => [.. Job.Record.All<ShaftSpeedReading>().Where(s => s.Body.Turbo == Turbo)];
 

@@ -1,0 +1,34 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Wattology.Core.UnitOpen;
+using Wattology.Web.Drawing;
+
+namespace Wattology.Web.Tests.Drawing;
+
+/// <summary>Benches whose drawing stays as it is: every box has its room, and what it measures lies on the drawing.</summary>
+public sealed partial class PlainBenchTests
+{
+    public static TheoryData<string> Names => [.. PlainBench.All.Select(b => b.Says)];
+
+    [GeneratedRegex(@"(?<=M)(?<x>\d+(?:\.\d+)?),(?<y>\d+(?:\.\d+)?)")]
+    private static partial Regex Starts();
+
+    [Theory]
+    [MemberData(nameof(Names))]
+    public void Every_box_has_its_room_and_its_lead_ends_on_the_drawing(string says)
+    {
+        var bench = PlainBench.All.Single(b => b.Says == says);
+        var whole = new Box(0, 0, PlainBench.Width, bench.Height);
+        Assert.All(bench.Boxes, b =>
+        {
+            Assert.Equal(b.Box.W * b.Box.H, whole.Shared(b.Box), 1e-9);
+            Assert.All(bench.Boxes.Where(o => o != b), o => Assert.True(b.Box.Shared(o.Box) == 0, $"{b.Field} lies over {o.Field}"));
+            Assert.All(bench.Notes, n => Assert.True(b.Box.Away(n.X, n.Y) > 12, $"{b.Field} lies over the word {n.Text}"));
+            Assert.Equal(0, whole.Away(b.At.X, b.At.Y));
+        });
+        Assert.Equal(bench.Boxes.Count, bench.Boxes.Select(b => b.Field).Distinct().Count());
+        // No outline begins outside of the picture.
+        Assert.All(Starts().Matches(bench.Body + bench.Fine), m => Assert.Equal(0, whole.Away(double.Parse(m.Groups["x"].Value, CultureInfo.InvariantCulture),
+            double.Parse(m.Groups["y"].Value, CultureInfo.InvariantCulture))));
+    }
+}
