@@ -4,15 +4,16 @@ using Wattology.Core.UnitOpen;
 
 namespace Wattology.Web.Drawing;
 
-/// <summary>A bench whose drawing stays as it is whatever is typed: the thing, a name on its parts, and a place for each box on what it measures.</summary>
+/// <summary>A bench whose drawing stays as it is whatever is typed into its boxes: the thing, a name on its parts, and a place for each box on what it measures.</summary>
 /// <param name="Says">What it shows, for whoever does not see it.</param>
 /// <param name="Height">How high it is, in drawing units; it is <see cref="Width"/> wide.</param>
 /// <param name="Body">The thing's outline.</param>
 /// <param name="Fine">What is drawn finer: fins, levels, arrows.</param>
 /// <param name="Notes">The names of its parts, and where they stand.</param>
 /// <param name="Boxes">Where each box stands, and what it measures.</param>
+/// <param name="Mirrored">The outline is drawn the other way round; words and boxes stand where they are said to.</param>
 public sealed record PlainBench(string Says, double Height, string Body, string Fine, IReadOnlyList<(double X, double Y, string Text)> Notes,
-    IReadOnlyList<BenchBox> Boxes)
+    IReadOnlyList<BenchBox> Boxes, bool Mirrored = false)
 {
     /// <summary>Its width in drawing units.</summary>
     public const double Width = 760;
@@ -69,16 +70,56 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
             Of("power_kw", 590, 330, new(500, 350)),
         ]);
 
+    /// <summary>Lambda in the exhaust, beside boost.</summary>
+    public static readonly PlainBench Mixture = new("Air under boost into the engine, and the probe in the exhaust behind the turbine", 250,
+        "M30,130H250M30,180H250M250,96H420V214H250ZM420,130H720M420,180H720M150,130V96M128,74a22,22 0 1 0 44,0a22,22 0 1 0 -44,0ZM150,74L163,64"
+        + "M560,130V104H584V130M566,130V158H578V130",
+        "M60,155H220m-16,-8l16,8l-16,8M450,155H540M600,155H690m-16,-8l16,8l-16,8",
+        [(335, 160, "engine"), (90, 206, "intake"), (660, 206, "exhaust")], [Of("boost_kpa", 196, 4, new(172, 66)), Of("lambda", 600, 30, new(584, 112))]);
+
+    private const double TakeWidth = 144, TakePitch = 150, TakeTop = 262, TakeRow = 80;
+    private const int TakesInRow = 5;
+
+    /// <summary>The button for one more take.</summary>
+    public const string Another = "another";
+
+    /// <summary>The name of the box that says where the dial stands.</summary>
+    public static string DialAt(string direction, string end) => $"dial {direction} {end}";
+
+    /// <summary>Shaft play: the shaft between its wheels, the four places of a dial to be touched, and the takes.</summary>
+    /// <param name="takes">How many takes are shown.</param>
+    /// <param name="compressorLeft">The compressor end is drawn on the left, as the unit lies.</param>
+    public static PlainBench Play(int takes, bool compressorLeft)
+    {
+        double Side(double x, double width) => compressorLeft ? Width - x - width : x;
+        BenchBox Dial(string direction, string end, double x, double y, Point at) => new(DialAt(direction, end), new(Side(x, 104), y, 104, 52),
+            new(Side(at.X, 0), at.Y));
+        BenchBox Take(string name, int i) => new(name, new(10 + i % TakesInRow * TakePitch, TakeTop + i / TakesInRow * TakeRow, TakeWidth,
+            DrainBench.BoxHeight), new(10 + i % TakesInRow * TakePitch, TakeTop + i / TakesInRow * TakeRow));
+        BenchBox[] boxes =
+        [
+            Dial("radial", "turbine", 196, 14, new(240, 132)), Dial("radial", "compressor", 460, 14, new(520, 132)),
+            Dial("axial", "turbine", 4, 119, new(128, 145)), Dial("axial", "compressor", 652, 119, new(632, 145)),
+            .. Enumerable.Range(0, takes).Select(i => Take($"takes_mm.{i}", i)), Take(Another, takes),
+        ];
+        return new("The shaft between its wheels, with the places where a dial stands", boxes.Max(b => b.Box.Bottom) + 8,
+            "M130,80L180,80L210,130V160L180,210H130Z M630,80L580,80L550,130V160L580,210H630Z M210,133H550V157H210Z"
+            + "M290,115H330V175H290ZM430,115H470V175H430Z", "M110,145H650",
+            [(Side(155, 0), 236, "turbine end"), (Side(605, 0), 236, "compressor end")], boxes, compressorLeft);
+    }
+
     /// <summary>Every one of them.</summary>
-    public static IReadOnlyList<PlainBench> All => [Suction, ShaftSpeed, BlowBy, PourThrough, Fuel];
+    public static IReadOnlyList<PlainBench> All => [Suction, ShaftSpeed, BlowBy, PourThrough, Fuel, Mixture, Play(3, false), Play(9, true)];
 
     /// <summary>The drawing, with a place for each box.</summary>
     public string Render()
     {
         var svg = SvgNode.Element("svg", ("class", "bench-svg"), ("viewBox", $"0 0 {SvgNode.Number(Width)} {SvgNode.Number(Height)}"), ("role", "img"),
             ("aria-label", Says));
-        SvgNode.Path(svg, "b-body", Body);
-        SvgNode.Path(svg, "b-fine", Fine);
+        var outline = SvgNode.Element("g", ("transform", Mirrored ? $"translate({SvgNode.Number(Width)}) scale(-1 1)" : null));
+        SvgNode.Path(outline, "b-body", Body);
+        SvgNode.Path(outline, "b-fine", Fine);
+        svg.Add(outline);
         foreach (var (x, y, text) in Notes) SvgNode.Text(svg, "b-note", x, y, text);
         SvgNode.Places(svg, Boxes);
         return svg.ToString(SaveOptions.DisableFormatting);

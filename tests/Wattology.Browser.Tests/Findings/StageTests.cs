@@ -44,8 +44,9 @@ public sealed class StageTests(DemoShopFixture demo)
         bay.OpenCard("radial-play-high");
         bay.Touch("#finding-radial-play-high .measure");
         bay.See("#sheet-title", "Shaft play");
-        bay.Choose("direction", "radial");
-        bay.Choose("end", "turbine");
+        // One touch on the drawing says where the dial stands and which way the shaft is moved.
+        bay.Touch("[data-on='dial radial turbine'] button");
+        Assert.Equal(["radial", "turbine"], new[] { "direction", "end" }.Select(f => bay.Look($"[name='{f}']:checked").GetAttribute("value")));
         foreach (var (take, text) in new[] { (0, "0,42 mm"), (1, "0.45"), (2, "0.43") }) bay.Type($"takes_mm.{take}", text);
         bay.See("#preview", "mean of 3, spread 0.03 mm");
         bay.Choose("known", "measured");

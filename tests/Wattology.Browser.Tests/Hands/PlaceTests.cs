@@ -247,7 +247,7 @@ public sealed class PlaceTests(DemoShopFixture demo)
             // So on the benches: each box on its place and none over another, every word legible; on a phone the boxes stand under the drawing.
             var climb = DemoJobs.Find(bay, "Hill-climb");
             foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "clocking-plan/1", "clocking/1", "rings/1", "fuel",
-                "suction", "shaft-speed/1", "blow-by", "pour-through/1" })
+                "suction", "shaft-speed/1", "blow-by", "pour-through/1", "play/1", "mixture" })
             {
                 bay.Open($"{climb}/{sheet}");
                 Assert.Equal("", bay.Script("""

@@ -18,8 +18,10 @@
   document.addEventListener('click', e => {
     const several = e.target.closest('[data-puts]');
     for (const [field, ...value] of several ? several.dataset.puts.split('|').map(p => p.split('=')) : []) {
-      const box = several.form.elements[field];
-      box.value = value.join('=');
+      const of = several.form.elements[field];
+      const box = of instanceof RadioNodeList ? [...of].find(choice => choice.value === value.join('=')) : of;
+      if (box === of) box.value = value.join('=');
+      else box.checked = true;
       box.dispatchEvent(new Event('input', { bubbles: true }));
     }
     const put = e.target.closest('[data-put], [data-count]');
