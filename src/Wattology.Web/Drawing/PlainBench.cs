@@ -77,6 +77,17 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
         "M60,155H220m-16,-8l16,8l-16,8M450,155H540M600,155H690m-16,-8l16,8l-16,8",
         [(335, 160, "engine"), (90, 206, "intake"), (660, 206, "exhaust")], [Of("boost_kpa", 196, 4, new(172, 66)), Of("lambda", 600, 30, new(584, 112))]);
 
+    /// <summary>A wrench with a crow's foot on it: torque at the fixing, and what makes the wrench read something else.</summary>
+    public static readonly PlainBench CrowsFoot = new("A wrench from its grip to its square, a crow's foot from there to the fixing", 246,
+        "M16,118H116V152H16ZM116,128H428V142H116ZM428,135a22,22 0 1 0 44,0a22,22 0 1 0 -44,0ZM472,128H626V142H472M442,127H458V143H442Z"
+        + "M626,135L638,114H662L674,135L662,156H638Z",
+        "M450,135L528,76M506,135A56,56 0 0 0 495,101M34,118V152M50,118V152M66,118V152M82,118V152M98,118V152",
+        [(66, 108, "grip"), (708, 140, "fixing")],
+        [
+            Of("wrench_mm", 190, 160, new(270, 142)), Of("adapter_mm", 480, 160, new(560, 142)), Of("adapter_deg", 380, 4, new(500, 100)),
+            Of("torque_nm", 600, 4, new(650, 114)),
+        ]);
+
     private const double TakeWidth = 144, TakePitch = 150, TakeTop = 262, TakeRow = 80;
     private const int TakesInRow = 5;
 
@@ -109,7 +120,7 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
     }
 
     /// <summary>Every one of them.</summary>
-    public static IReadOnlyList<PlainBench> All => [Suction, ShaftSpeed, BlowBy, PourThrough, Fuel, Mixture, Play(3, false), Play(9, true)];
+    public static IReadOnlyList<PlainBench> All => [Suction, ShaftSpeed, BlowBy, PourThrough, Fuel, Mixture, CrowsFoot, Play(3, false), Play(9, true)];
 
     /// <summary>The drawing, with a place for each box.</summary>
     public string Render()
