@@ -25,10 +25,11 @@ public sealed class OverTime(ShopDb db)
 {
     private const int Most = 40, MostUnits = 200_000;
 
-    private const string Ended = "FROM Jobs j WHERE j.HandedOverMs >= {0} AND j.HandedOverMs < {1} AND ({2} = '' OR j.Family = {2}) "
-        + "AND ({3} = '' OR j.Hand = {3})";
+    private const string OfThePeriod = "j.HandedOverMs >= {0} AND j.HandedOverMs < {1} AND ({2} = '' OR j.Family = {2}) AND ({3} = '' OR j.Hand = {3})";
 
-    private const string Done = Ended + " AND j.EndedAs = 'Handed over'";
+    private const string HandedOver = OfThePeriod + " AND j.EndedAs = 'Handed over'";
+
+    private const string Ended = "FROM Jobs j WHERE " + OfThePeriod, Done = "FROM Jobs j WHERE " + HandedOver;
 
     // A job came back where another names it. Those are few: each leads to the job it names, and never all jobs to those that may name them.
     private const string Back = """
@@ -36,8 +37,7 @@ public sealed class OverTime(ShopDb db)
 
         """;
 
-    private static readonly string DoneOfBack = Done.Replace("FROM Jobs j WHERE", "FROM Back b CROSS JOIN Jobs j ON j.Number = b.Of WHERE",
-        StringComparison.Ordinal);
+    private const string DoneOfBack = "FROM Back b CROSS JOIN Jobs j ON j.Number = b.Of WHERE " + HandedOver;
 
     // How many came back, and of how many, by what a column says.
     private static string Rates(string by)
