@@ -44,7 +44,8 @@ public sealed record SupplyBench(double Height, IReadOnlyList<BenchBox> Boxes, b
     /// <summary>Names of boxes that hold more than one field: the stopwatch, one run, the button for another, the first run's tick, and the chart.</summary>
     public const string Stopwatch = "stopwatch", Run = "run", Another = "another", Purged = "purged", Chart = "chart";
 
-    private const double Gap = 8, RunLeft = 498, RunTop = 186, RunPitch = 74, Half = 123, ButtonHeight = 56, ChartTop = 400, ChartWidth = 480, CaptionHeight = 24, WideBox = 186, Brim = 0.9;
+    private const double Gap = 8, RunLeft = 498, RunTop = 186, RunPitch = 74, Half = 123, ButtonHeight = 56, ChartTop = 400, ChartWidth = 480,
+        CaptionHeight = 24, WideBox = 186, Brim = 0.9, WatchLeft = 618;
 
     private static readonly IReadOnlyList<BenchBox> OnTheLine =
     [
@@ -71,7 +72,7 @@ public sealed record SupplyBench(double Height, IReadOnlyList<BenchBox> Boxes, b
     {
         var boxes = OnTheLine.ToList();
         void Beside(string name, double x, double y, double width, double height) => boxes.Add(new(name, new(x, y, width, height), new(x, y)));
-        Beside(Stopwatch, 618, 8, Width - 618 - Gap, RunTop - 8 - Gap);
+        Beside(Stopwatch, WatchLeft, Gap, Width - WatchLeft - Gap, RunTop - 2 * Gap);
         var y = RunTop;
         for (var i = 0; i < typed.Runs.Count; i++, y += RunPitch) Beside($"{Run}.{i}", RunLeft, y, Width - RunLeft - Gap, RunPitch - 2);
         Beside(Another, RunLeft, y, Half, ButtonHeight);

@@ -9,7 +9,8 @@ namespace Wattology.Core.Plate;
 /// <param name="Words">Where it is known from.</param>
 public sealed record PlateChoice(string Number, string Words);
 
-/// <summary>The numbers a plate is likely to carry, so that whoever reads it touches the one it carries and types none. None is taken as read untouched.</summary>
+/// <summary>The numbers a plate is likely to carry, so that whoever reads it touches the one it carries and types none. None is taken as read
+/// untouched.</summary>
 public static class PlateChoices
 {
     /// <summary>How many are offered at most; any other is typed.</summary>

@@ -4,7 +4,8 @@ using Wattology.Core.UnitOpen;
 
 namespace Wattology.Web.Drawing;
 
-/// <summary>A bench whose drawing stays as it is whatever is typed into its boxes: the thing, a name on its parts, and a place for each box on what it measures.</summary>
+/// <summary>A bench whose drawing stays as it is whatever is typed into its boxes: the thing, a name on its parts, and a place for each box on what it
+/// measures.</summary>
 /// <param name="Says">What it shows, for whoever does not see it.</param>
 /// <param name="Height">How high it is, in drawing units; it is <see cref="Width"/> wide.</param>
 /// <param name="Body">The thing's outline.</param>
@@ -23,7 +24,8 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
 
     /// <summary>Suction before the compressor.</summary>
     public static readonly PlainBench Suction = new("The filter, its pipe to the compressor, and the gauge tapped in before the compressor", 262,
-        "M40,100H170V210H40Z M170,130H560M170,180H560M560,115V195M560,115L660,80V230L560,195M470,130V92M448,70a22,22 0 1 0 44,0a22,22 0 1 0 -44,0ZM470,70L483,60",
+        "M40,100H170V210H40Z M170,130H560M170,180H560M560,115V195M560,115L660,80V230L560,195M470,130V92"
+        + "M448,70a22,22 0 1 0 44,0a22,22 0 1 0 -44,0ZM470,70L483,60",
         "M62,100V210M84,100V210M106,100V210M128,100V210M150,100V210M210,155H420m-16,-8l16,8l-16,8",
         [(105, 236, "filter"), (310, 206, "intake pipe"), (610, 252, "compressor")], [Of("depression_kpa", 516, 4, new(492, 66))]);
 

@@ -60,7 +60,8 @@ public static class SupplyDrawing
         }
         SvgNode.Path(svg, "b-body", $"M{left},{SvgNode.Number(jug.Y)}V{SvgNode.Number(jug.Bottom)}H{right}V{SvgNode.Number(jug.Y)}M{left},{
             SvgNode.Number(jug.Y)}l-7,-5");
-        for (var mark = 1; mark < 5; mark++) SvgNode.Path(svg, "b-lead", $"M{right},{SvgNode.Tenths(jug.Bottom - mark * jug.H / 5)}h{(mark % 2 == 0 ? -16 : -10)}");
+        for (var mark = 1; mark < 5; mark++)
+            SvgNode.Path(svg, "b-lead", $"M{right},{SvgNode.Tenths(jug.Bottom - mark * jug.H / 5)}h{(mark % 2 == 0 ? -16 : -10)}");
         var middle = jug.X + jug.W / 2;
         if (bench.MeanLpm is not { } mean) SvgNode.Text(svg, "b-note", middle, jug.Bottom + 20, "jug");
         else

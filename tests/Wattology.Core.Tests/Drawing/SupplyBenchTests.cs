@@ -9,6 +9,9 @@ public sealed class SupplyBenchTests
 {
     private static SupplyBench Bench(bool discard, params (double? Ml, double? Seconds)[] runs) => SupplyBench.Of(new(570, 4.5, 1.3, runs, discard));
 
+    private static Box Around(Point a, Point b) => new(Math.Min(a.X, b.X), Math.Min(a.Y, b.Y), Math.Max(1, Math.Abs(a.X - b.X)), Math.Max(1,
+        Math.Abs(a.Y - b.Y)));
+
     [Theory]
     [InlineData(1)]
     [InlineData(3)]
@@ -23,8 +26,7 @@ public sealed class SupplyBenchTests
             Assert.All(bench.Boxes.Where(o => o != b), o => Assert.True(b.Box.Shared(o.Box) == 0, $"{b.Field} lies over {o.Field}"));
             Assert.True(b.Box.Shared(SupplyBench.Jug) == 0, $"{b.Field} lies over the jug");
             // The pipe is seen along its whole length.
-            Assert.All(SupplyBench.Line.Zip(SupplyBench.Line.Skip(1)), leg => Assert.True(b.Box.Shared(new(Math.Min(leg.First.X, leg.Second.X),
-                Math.Min(leg.First.Y, leg.Second.Y), Math.Max(1, Math.Abs(leg.First.X - leg.Second.X)), Math.Max(1, Math.Abs(leg.First.Y - leg.Second.Y)))) == 0,
+            Assert.All(SupplyBench.Line.Zip(SupplyBench.Line.Skip(1)), leg => Assert.True(b.Box.Shared(Around(leg.First, leg.Second)) == 0,
                 $"{b.Field} lies over the pipe"));
         });
     }

@@ -14,8 +14,8 @@ public sealed class PlateChoicesTests
 
     private static JobBuilder Job(PartsTable? parts = null) => new(Book.Id, Book.Machine(2), Book.Morning, Book.Desk, Book.Technician, parts: parts ?? Table);
 
-    private static (string, string)[] Offered(JobBuilder job, PlateOf of, int turbo = 1) => [.. PlateChoices.Of(job.Job.Context, turbo, of).Select(c => (c.Number,
-        c.Words))];
+    private static (string, string)[] Offered(JobBuilder job, PlateOf of, int turbo = 1)
+        => [.. PlateChoices.Of(job.Job.Context, turbo, of).Select(c => (c.Number, c.Words))];
 
     [Fact]
     public void A_failed_unit_carries_a_number_of_the_engines_list_or_one_of_its_line()
