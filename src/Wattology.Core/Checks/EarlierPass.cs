@@ -33,6 +33,18 @@ public static class EarlierPass
         return ages == Ages.MeasureAgain ? since with { Again = "Measure again." } : since with { Pass = entry };
     }
 
+    /// <summary>Whether an entry of a kind is work on the machine. The desk's are none: a job that waits for parts lies still however often it is telephoned
+    /// about.</summary>
+    public static bool IsWork(EntryKind kind) => kind.Right is Right.Record or Right.ConfirmCause or Right.AcceptDoubt or Right.PassHoldPoint;
+
+    /// <summary>Since when a job lies still, in words, and what that means; null while it does not.</summary>
+    /// <param name="lastWork">When somebody last worked on it.</param>
+    /// <param name="now">Now.</param>
+    /// <param name="limits">What holds how long work may pause.</param>
+    public static string? StillWords(DateTimeOffset lastWork, DateTimeOffset now, LimitBook limits) => now - lastWork is var pause
+        && pause.TotalHours > limits.Choose(Pause).SoundTo
+        ? $"no work for {Math.Floor(pause.TotalHours / HoursOfDay):0} days: what was passed counts as told" : null;
+
     private static Reopened? Find(JobContext job)
     {
         var entries = job.Record.Entries;
@@ -42,8 +54,7 @@ public static class EarlierPass
         {
             var entry = entries[i];
             if (entry.Kind == BroughtIn.Kind.Name) return new(entry, $"the job was brought in from a file by {entry.By}") { Told = true };
-            // The desk's entries are no work: a job that waits for parts lies still however often it is telephoned about.
-            if (RightOf(job, entry) is not (Right.Record or Right.ConfirmCause or Right.AcceptDoubt or Right.PassHoldPoint)) continue;
+            if (job.Record.Kinds.Find(entry.Kind) is not { } kind || !IsWork(kind)) continue;
             if (later - entry.At is { } pause && pause.TotalHours > most)
                 return new(entry, $"the job lay still for {Math.Floor(pause.TotalHours / HoursOfDay):0} days after entry {entry.Seq} of {entry.Signer}")
                     { Told = true };

@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.BookIn;
+using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
@@ -232,6 +233,22 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
             WHERE JobSearch.Search MATCH {phrase} ORDER BY JobSearch.rowid DESC LIMIT {ListMost}
             """;
         return await db.Jobs.FromSql(found).AsNoTracking().ToListAsync(cancel);
+    }
+
+    /// <summary>When somebody last worked on each of some jobs; those without work are left out.</summary>
+    /// <param name="rows">The jobs.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IReadOnlyDictionary<string, DateTimeOffset>> LastWorkAsync(IReadOnlyList<JobRow> rows, CancellationToken cancel = default)
+    {
+        var ids = rows.Select(r => r.Id).ToArray();
+        var work = CheckList.Kinds.All.Where(EarlierPass.IsWork).Select(k => k.Name).ToArray();
+        // From the last entry back, so that few are looked at.
+        var last = await db.Jobs.AsNoTracking().Where(j => ids.Contains(j.Id)).Select(j => new
+        {
+            j.Id,
+            AtMs = db.Entries.Where(e => e.Job == j.Id && work.Contains(e.Kind)).OrderByDescending(e => e.Seq).Select(e => (long?)e.AtMs).FirstOrDefault(),
+        }).ToListAsync(cancel);
+        return last.Where(l => l.AtMs is not null).ToDictionary(l => l.Id, l => DateTimeOffset.FromUnixTimeMilliseconds(l.AtMs!.Value));
     }
 
     /// <summary>Jobs under a policy, those that stand longest first; at most two hundred.</summary>

@@ -1,9 +1,11 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Wattology.Core.BookIn;
+using Wattology.Core.Checks;
 using Wattology.Core.FollowUp;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
+using Wattology.Core.Limits;
 using Wattology.Core.People;
 using Wattology.Core.Yard;
 using Wattology.Data;
@@ -32,6 +34,9 @@ public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageM
     /// <param name="Title">What they wait for, in words.</param>
     /// <param name="Jobs">The jobs.</param>
     public sealed record Group(string Title, IReadOnlyList<JobRow> Jobs);
+
+    private IReadOnlyDictionary<string, DateTimeOffset> _lastWork = new Dictionary<string, DateTimeOffset>();
+    private LimitBook? _limits;
 
     private static readonly TimeSpan Ahead = TimeSpan.FromDays(7);
 
@@ -68,6 +73,8 @@ public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageM
         }
         Q = string.IsNullOrWhiteSpace(Q) ? null : Q.Trim();
         Jobs = await jobs.YardAsync(Q, cancel);
+        _lastWork = await jobs.LastWorkAsync([.. Jobs.Where(j => j.HandedOverMs is null)], cancel);
+        _limits = (await jobs.SettingsAsync(cancel)).LimitsFor();
         if (Q is null) Due = await jobs.DueAsync(times.Now + Ahead, cancel);
         Groups = Q is null ? WaitWords.Select(w => new Group(w.Value, [.. Jobs.Where(j => j.Waits == w.Key)])).Where(g => g.Jobs.Count > 0)
             : Jobs.Count > 0 ? [new Group("Found", Jobs)] : [];
@@ -89,6 +96,10 @@ public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageM
     /// <summary>The next step's name.</summary>
     public static string Next(JobRow job) => job.HandedOver is not null ? job.EndedAs : JsonForm.ValueOf<Core.Entries.WorkStage>(job.NextStage) is { } stage
         ? WorkOrder.TitleOf(stage) : "";
+
+    /// <summary>That nobody has worked on a job for too long, and what that means; null while somebody has.</summary>
+    public string? Still(JobRow job) => job.HandedOverMs is null && _lastWork.TryGetValue(job.Id, out var at)
+        ? EarlierPass.StillWords(at, times.Now, _limits!) : null;
 
     /// <summary>What the job waits for, in somebody's words or in those of its next step.</summary>
     public string Words(JobRow job) => job.HandedOver is { } over ? times.Day(over) : job.WaitNote.Length > 0 ? job.WaitNote

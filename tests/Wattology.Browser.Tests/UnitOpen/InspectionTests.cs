@@ -77,7 +77,7 @@ public sealed class InspectionTests(DemoShopFixture demo)
         // The dial's sheet and the job's own drawing turn over with it.
         bay.Open(job + "/play/2");
         Assert.Equal(true, bay.Script("""
-            const at = end => document.querySelector(`[data-for='radial ${end}']`).getBoundingClientRect().left;
+            const at = end => document.querySelector(`[data-on='dial radial ${end}']`).getBoundingClientRect().left;
             return at('compressor') < at('turbine');
             """));
         bay.Open(job);

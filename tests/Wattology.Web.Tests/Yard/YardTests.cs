@@ -25,6 +25,30 @@ public sealed class YardTests
     }
 
     [Fact]
+    public async Task A_job_on_which_nobody_works_says_so_in_the_yard_however_often_it_is_telephoned_about()
+    {
+        var clock = new SetClock(new DateTimeOffset(2031, 3, 4, 9, 30, 0, TimeSpan.Zero));
+        await using var server = await ShopServer.StartAsync(clock: clock);
+        var jory = await server.VisitAsync("jory");
+        var worked = await jory.BookInAsync();
+        async Task<string> YardAsync(string user, string job) => (await (await server.VisitAsync(user)).GetAsync("/")).Page.QuerySelectorAll(".yard tbody tr")
+            .Single(r => r.QuerySelector($"a[href='{job}']") is not null).TextContent;
+        await jory.GetAsync(worked);
+        await jory.LookAsync(worked, "feed-connected", "tight", 1);
+        clock.Now += TimeSpan.FromDays(13);
+        Assert.DoesNotContain("no work for", await YardAsync("jory", worked));
+        var desk = await server.VisitAsync("wyn");
+        await desk.GetAsync(worked);
+        await desk.PostAsync(worked, ("for", "parts"), ("note", "gasket, Friday boat"), ("promised", "2031-04-02T16:00"));
+        clock.Now += TimeSpan.FromDays(2);
+        Assert.Contains("no work for 15 days: what was passed counts as told", await YardAsync("wyn", worked));
+        var back = await server.VisitAsync("jory");
+        await back.GetAsync(worked);
+        await back.LookAsync(worked, "feed-connected", "tight", 1);
+        Assert.DoesNotContain("no work for", await YardAsync("wyn", worked));
+    }
+
+    [Fact]
     public async Task Many_jobs_and_long_names_stay_one_short_list()
     {
         await using var server = await ShopServer.StartAsync();
