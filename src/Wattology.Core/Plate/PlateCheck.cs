@@ -67,8 +67,11 @@ public static class PlateCheck
             : ItemState.NotLooked("The failed unit's plate is not read yet: read it, or say why it cannot be read.");
     }
 
+    /// <summary>Whether a number was told or assumed, and nobody read it on the unit.</summary>
+    public static bool IsProvisional(Entry plate) => plate.Known is "told" or "assumed";
+
     // A number somebody was told, or took from a list, orders a unit; it does not release one.
-    private static string? Provisional(Entry plate) => plate.Known is "told" or "assumed"
+    private static string? Provisional(Entry plate) => IsProvisional(plate)
         ? $"Provisional: the number was {plate.Known}, and nobody read it on the unit. Read the plate." : null;
 
     /// <summary>What is known of the unit before its plate is read: the one number the engine's list has today; null where the list tells nothing, or more

@@ -23,7 +23,7 @@ public static class PlateChoices
     public static IReadOnlyList<PlateChoice> Of(JobContext job, int turbo, PlateOf of)
     {
         var (engine, parts, found) = (job.Record.Machine().Engine, job.Parts, new List<PlateChoice>());
-        if (job.Record.Plate(turbo, of) is { Entry.Known: "told" or "assumed" } said) Add(said.Body.MakerNumber, $"as it was {said.Entry.Known}");
+        if (job.Record.Plate(turbo, of) is { } said && PlateCheck.IsProvisional(said.Entry)) Add(said.Body.MakerNumber, $"as it was {said.Entry.Known}");
         if (of == PlateOf.New && job.Record.Plate(turbo, PlateOf.Old)?.Body.MakerNumber is { Length: > 0 } old)
         {
             var now = parts.Current(old);

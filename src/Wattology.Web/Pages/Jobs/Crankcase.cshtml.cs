@@ -23,8 +23,8 @@ public sealed class CrankcaseModel(SheetServices services) : ReadingSheetModel<C
     public static Verdict VerdictOf(Noted<CrankcaseReading> reading) => ((IJudged)reading.Outcome!).Judgement.Verdict;
 
     /// <summary>The bench, at the pressure typed, or else read last.</summary>
-    public CrankcaseBench Bench => CrankcaseBench.Of(Job.Record, 1, TypedValue.Read(Form["pressure_kpa"], Quantity.Of(Measure.Pressure),
-        Units.Of(Quantity.Of(Measure.Pressure)).Unit).Value ?? Readings.Select(r => (double?)r.Body.PressureKpa).Max(),
+    public CrankcaseBench Bench => CrankcaseBench.Of(Job.Record, 1, Understood(Form["pressure_kpa"], Measure.Pressure)
+        ?? Readings.Select(r => (double?)r.Body.PressureKpa).Max(),
         Job.Context.Limits.Choose(DrainLimits.Margin));
 
     /// <inheritdoc/>

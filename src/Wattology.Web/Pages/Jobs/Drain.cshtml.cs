@@ -41,7 +41,7 @@ public sealed class DrainModel(SheetServices services) : ReadingSheetModel<Drain
     public TypedDrain Typed => new([.. Enumerable.Range(0, SegmentRows).Select(i => new TypedStretch(Mm($"input.segments.{i}.length_mm"),
         Mm($"input.segments.{i}.fall_mm")))], Mm("input.exit_above_oil_mm"));
 
-    private double? Mm(string field) => TypedValue.Read(Form[field], Quantity.Of(Measure.Length), Units.Of(Quantity.Of(Measure.Length)).Unit).Value;
+    private double? Mm(string field) => Understood(Form[field], Measure.Length);
 
     /// <summary>Feed and drain together in three states, by what is typed and else by what was measured last; null where nothing was caught or typed.</summary>
     public DrainSystemInput? System => _system ??= (_reading ?? Latest?.Body) is { } drain ? DrainStates.System(Job.Record, Turbo, drain.Input, Tilt) : null;

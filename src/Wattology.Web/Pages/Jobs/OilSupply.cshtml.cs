@@ -33,8 +33,9 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
         Job.Context.Limits.Choose(SupplyLimits.Ratio), LineDoubt.Of(typed), UnitKind.Of(Job.Context, Turbo).Bearings == Bearings.Rolling);
 
     /// <summary>The bench as far as it is typed.</summary>
-    public SupplyBench Bench => SupplyBench.Of(new(Value("input.line.length_mm", Measure.Length), Value("input.line.id_mm", Measure.Length),
-        Value("input.restrictor_mm", Measure.Length), [.. Enumerable.Range(0, RunRows).Select(Run)], Form["input.discard_first"] == "true"));
+    public SupplyBench Bench => SupplyBench.Of(new(Understood(Form["input.line.length_mm"], Measure.Length), Understood(Form["input.line.id_mm"],
+        Measure.Length), Understood(Form["input.restrictor_mm"], Measure.Length), [.. Enumerable.Range(0, RunRows).Select(Run)],
+        Form["input.discard_first"] == "true"));
 
     /// <summary>The chart on the bench: of the catch as it is typed, or else of the one recorded last; null where there is neither.</summary>
     public SupplyChart? Chart => _chart ??= _reading is { } typed ? ChartOf(typed, Form.Typed) : Latest is { } last ? ChartOf(last) : null;
@@ -47,12 +48,8 @@ public sealed class OilSupplyModel(SheetServices services) : ReadingSheetModel<C
     {
         var (ml, seconds) = (Form[$"input.runs.{row}.ml"], Form[$"input.runs.{row}.seconds"]);
         if (seconds.Length == 0 && TypedValue.TrySplitRun(ml, out var volume, out var time)) (ml, seconds) = (volume, time);
-        return (Read(ml, Measure.Volume), Read(seconds, Measure.Seconds));
+        return (Understood(ml, Measure.Volume), Understood(seconds, Measure.Seconds));
     }
-
-    private double? Value(string field, Measure measure) => Read(Form[field], measure);
-
-    private double? Read(string text, Measure measure) => TypedValue.Read(text, Quantity.Of(measure), Units.Of(Quantity.Of(measure)).Unit).Value;
 
     /// <summary>Pump or pipe: what pressure and flow say together; null where the gallery was not read.</summary>
     public SupplyJudgement? Together(CatchTestReading reading) => reading.Input.GalleryKpa is { } gallery

@@ -25,7 +25,7 @@ public sealed class PlateModel(SheetServices services) : ReadingSheetModel<Plate
     public PlateRead? Read(PlateOf of) => of == PlateOf.Old ? Old : New;
 
     /// <summary>Whether the failed unit's plate was read by somebody, not told.</summary>
-    public bool OldIsRead => Job.Record.Plate(Turbo, PlateOf.Old) is { Body.NotReadable: false, Entry.Known: not ("told" or "assumed") };
+    public bool OldIsRead => Job.Record.Plate(Turbo, PlateOf.Old) is { Body.NotReadable: false } read && !PlateCheck.IsProvisional(read.Entry);
 
     /// <summary>The numbers a plate may carry.</summary>
     public IReadOnlyList<PlateChoice> ChoicesOf(PlateOf of) => PlateChoices.Of(Job.Context, Turbo, of);

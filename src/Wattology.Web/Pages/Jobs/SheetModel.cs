@@ -77,6 +77,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     /// <summary>The shop's units.</summary>
     public ShopUnits Units => Job.Units;
 
+    /// <summary>What a text typed so far means, in the shop's unit where none is typed; null while it means nothing.</summary>
+    protected double? Understood(string text, Measure measure) => TypedValue.Read(text, Quantity.Of(measure), Units.Of(Quantity.Of(measure)).Unit).Value;
+
     /// <inheritdoc/>
     public virtual IReadOnlyList<Type> Records => [];
 
