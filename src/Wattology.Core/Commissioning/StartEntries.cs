@@ -77,17 +77,23 @@ public sealed record CautionRead(string Act) : EntryBody
 
 /// <summary>Pressure showed after firing.</summary>
 /// <param name="Simulated">It showed on a simulated engine: outside a demo shop it counts for nothing. Null where it did not.</param>
-public sealed record PressureShown([property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Simulated = null) : EntryBody
+/// <param name="BoxSeconds">When the gauge box read it, s after firing, 0 or more; null where somebody saw it. A page that was slow to say so, or out of
+/// reach, makes no engine dry that had its oil in time.</param>
+public sealed record PressureShown([property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Simulated = null,
+    [Bounds(0, 3_600)] [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? BoxSeconds = null) : EntryBody
 {
     /// <summary>The kind of entry.</summary>
     public static readonly EntryKind Kind = new EntryKind<PressureShown, Ran>("pressure-shown", "Pressure after firing",
-        (job, _) => EngineRuns.Of(job).Running is { } since ? Ran.Since(job, since) : null,
+        (job, body) => EngineRuns.Of(job).Running is { } since ? ByTheBox(Ran.Since(job, since), body.BoxSeconds) : null,
         (_, n) => n.Outcome is Ran ran ? $"{(n.Body.Simulated == true ? "simulated: " : "")}{ran.Seconds:0.0} s after firing{ran.ClockWords}" : "")
     {
         Correction = Correction.Never,
         Refuse = (job, _) => EngineRuns.Of(job) is { Running: not null, Pressure: null } ? null
             : "The engine is not running, or its pressure was seen already.",
     };
+
+    // The box cannot have read it later than it was said.
+    private static Ran ByTheBox(Ran said, double? box) => box is { } seconds && seconds < said.Seconds ? said with { Seconds = Math.Round(seconds, 1) } : said;
 }
 
 /// <summary>Pressure showed after firing; recorded now as <see cref="PressureShown"/>.</summary>

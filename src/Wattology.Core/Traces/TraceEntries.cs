@@ -131,8 +131,12 @@ public static class Turnings
     {
         var last = EndOf(job.Record, turning)?.Seq ?? int.MaxValue;
         return [.. job.Record.Entries.Where(e => e.Seq > turning.Seq && e.Seq < last && e.Kind is not TraceKept.KindName && job.Record.Stands(e)
-            && e.Kind != GaugeOn.Kind.Name).Select(e => new TraceMarker(Math.Max(0, (e.At - turning.At).TotalSeconds), Words(job, e)))];
+            && e.Kind != GaugeOn.Kind.Name).Select(e => new TraceMarker(MomentOf(job.Record, turning, e), Words(job, e)))];
     }
+
+    // What the box read first and the page said later stands where the box read it.
+    private static double MomentOf(JobRecord record, Entry turning, Entry entry) => entry.Kind == PressureShown.Kind.Name
+        && record.Read<PressureShown>(entry) is { Body.BoxSeconds: not null, Outcome: Ran ran } ? ran.Seconds : Math.Max(0, (entry.At - turning.At).TotalSeconds);
 
     private static string Words(JobContext job, Entry entry)
     {

@@ -8,6 +8,9 @@ namespace Wattology.Browser.Tests.Hosting;
 /// <summary>A technician at a tablet: a headless browser and the few things hands do with it.</summary>
 public sealed partial class Bay : IDisposable
 {
+    // Long enough for a machine that does other work besides: it is spent whole only by a test that fails.
+    private const double Patience = 30;
+
     private readonly string _profile = Directory.CreateTempSubdirectory("wattology-profile-").FullName;
     private readonly ChromeDriver _driver;
     private readonly string _address;
@@ -246,7 +249,7 @@ public sealed partial class Bay : IDisposable
     // What is missing is said as it stands at the end, not as it stood before.
     private T Wait<T>(Func<IWebDriver, T?> until, Func<string> missing) where T : class
     {
-        var end = DateTime.UtcNow.AddSeconds(12);
+        var end = DateTime.UtcNow.AddSeconds(Patience);
         while (DateTime.UtcNow < end)
         {
             try

@@ -130,6 +130,18 @@ public sealed class EngineRunsTests
     }
 
     [Fact]
+    public void What_the_box_read_in_time_and_the_page_said_late_was_in_time()
+    {
+        var late = Fired().Seconds(12);
+        Assert.True(Of(late).PressureOverdue);
+        Assert.True(Of(late.Tell(new PressureShown(BoxSeconds: 3.24), minutes: 0)) is { NoPressureStop: false, PressureOverdue: false, Pressure: 3.2 });
+        Assert.Contains("3.2 s after firing", late.Job.Words(late.Entries[^1]), StringComparison.Ordinal);
+        // The box itself read it too late; and it cannot have read it after it was said.
+        Assert.True(Of(Fired().Seconds(12).Tell(new PressureShown(BoxSeconds: 8.1), minutes: 0)) is { NoPressureStop: true, Pressure: 8.1 });
+        Assert.True(Of(Fired().Seconds(2).Tell(new PressureShown(BoxSeconds: 30), minutes: 0)) is { NoPressureStop: false, Pressure: 2 });
+    }
+
+    [Fact]
     public void A_firing_touched_by_mistake_is_taken_back_but_not_one_that_ran_without_oil()
     {
         string? Refused(JobBuilder job) => job.Refusal(new TakenBack(job.Record.Latest<Fired>()!.Entry.Hash, "never fired"))?.Message;

@@ -60,6 +60,9 @@ public sealed class TraceEntriesTests
         Assert.Equal(["Pressure after firing", "revved", "Joint looked at: Charge pipe: weeps", "Smoke: at first, clears when warm"],
             Turnings.MarkersOf(job.Job.Context, fired).Select(m => m.Words));
         Assert.Equal([3, 63, 93, 213], Turnings.MarkersOf(job.Job.Context, fired).Select(m => Math.Round(m.TimeS)));
+        // What a box read before it was said stands where it was read.
+        var read = Book.Startable().Tell(new CautionRead("fired")).Tell(new Fired(), minutes: 0.2).Tell(new PressureShown(BoxSeconds: 4));
+        Assert.Equal([4.0], Turnings.MarkersOf(read.Job.Context, read.Record.Latest<Fired>()!.Entry).Select(m => m.TimeS));
     }
 
     [Fact]

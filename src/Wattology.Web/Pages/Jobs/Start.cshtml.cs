@@ -60,12 +60,12 @@ public sealed class StartModel(SheetServices services) : LiveSheetModel(services
     public Task<IActionResult> OnPostFireAsync() => RecordAsync(new Fired(), "");
 
     /// <summary>Pressure showed.</summary>
-    /// <param name="box">It was the box that showed it.</param>
+    /// <param name="box">It was the box that showed it; then it showed when the box read it.</param>
     public Task<IActionResult> OnPostSeenAsync(bool box)
     {
         // What was sent for the box is nobody's own eyes: where the box is gone meanwhile, it is not recorded as theirs.
         if (box && !BoxCounts) Form.Faults.Add("", "The gauge box does not read this job just now: say it by eye.");
-        return box ? RecordAsync(new PressureShown(Simulated), "", (Known.Measured, BoxName)) : RecordAsync(new PressureShown(), "");
+        return box ? RecordAsync(new PressureShown(Simulated, Box.FirstSeconds), "", (Known.Measured, BoxName)) : RecordAsync(new PressureShown(), "");
     }
 
     /// <summary>The run ended.</summary>
