@@ -13,8 +13,10 @@ namespace Wattology.Web.Drawing;
 /// <param name="Notes">The names of its parts, and where they stand.</param>
 /// <param name="Boxes">Where each box stands, and what it measures.</param>
 /// <param name="Mirrored">The outline is drawn the other way round; words and boxes stand where they are said to.</param>
+/// <param name="When">What shows only where a box says so, "field-value", or always where that is empty; its outline; and whether it hides what lies behind
+/// it. The style sheet shows it as the touch is made.</param>
 public sealed record PlainBench(string Says, double Height, string Body, string Fine, IReadOnlyList<(double X, double Y, string Text)> Notes,
-    IReadOnlyList<BenchBox> Boxes, bool Mirrored = false)
+    IReadOnlyList<BenchBox> Boxes, bool Mirrored = false, IReadOnlyList<(string Answer, string Outline, bool Solid)>? When = null)
 {
     /// <summary>Its width in drawing units.</summary>
     public const double Width = 760;
@@ -90,6 +92,49 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
             Of("torque_nm", 600, 4, new(650, 114)),
         ]);
 
+    /// <summary>The engine with its turbo, as it is booked in: what is answered of it shows on it.</summary>
+    public static readonly PlainBench BookIn = new("The engine with its turbo, breather and boost control, as answered", 536,
+        "M24,132H232V430H24ZM24,430V470H232V430",
+        "M232,330H348M232,350H348M400,392V424M580,284V246H232M300,232H356V260H300ZM311,232V260M322,232V260M333,232V260M344,232V260M690,330H636M690,350H636"
+        + "M690,300H740V380H690ZM702,300V380M715,300V380M727,300V380M24,452H232M120,132V122",
+        [(352, 420, "turbine"), (646, 414, "compressor"), (715, 402, "filter"), (328, 278, "charge cooler")],
+        [
+            new("closed_breather", new(8, 4, 372, 96), new(120, 124)), new("control", new(396, 4, 356, 212), new(452, 272)),
+            new("engine", new(36, 146, 184, 96), new(120, 200)), new("fuel", new(36, 254, 184, 92), new(120, 300)),
+            new("water_cooled", new(246, 440, 282, 92), new(470, 367)), new("turbos", new(544, 440, 208, 92), new(572, 396)),
+        ], When:
+        [
+            ("turbos-2", Behind, true), ("", Unit(400, 340), true),
+            ("closed_breather-true", "M120,122H388V230H664V328", false), ("closed_breather-false", "M120,122V112M120,106v1M132,104v1M108,104v1", false),
+            ("water_cooled-true", "M465,363L446,382M434,387a7,7 0 1 0 14,0a7,7 0 1 0 -14,0ZM511,317L530,298M528,293a7,7 0 1 0 14,0a7,7 0 1 0 -14,0Z", false),
+            ("fuel-petrol", "M262,246a12,12 0 1 0 24,0a12,12 0 1 0 -24,0ZM268,238L280,254", false),
+            ("fuel-diesel", "M60,358h16v20l-8,12l-8,-12ZM68,390v14M60,394l-6,8M76,394l6,8", false),
+            ("control-wastegate-canister", Canister + Gate, false), ("control-wastegate-electric", Motor + Gate, false),
+            ("control-vanes-canister", Canister + Vanes(), false), ("control-vanes-electric", Motor + Vanes(), false),
+            ("control-external-wastegate", "M276,350V384H304V350M276,366H304M270,384H310V404H270Z", false),
+        ]);
+
+    private const string Canister = "M430,262H474V286H430ZM452,286L440,300L422,308M452,262V246";
+    private const string Motor = "M430,262H474V286H430ZM452,286L440,300L422,308M474,274h12l6,-8l8,16l6,-8h10";
+    private const string Gate = "M412,304L432,312M372,372L352,356";
+    // The second of two, as far as it shows behind the first.
+    private const string Behind = "M366,322a52,52 0 1 0 104,0a52,52 0 1 0 -104,0ZM474,322a32,32 0 1 0 64,0a32,32 0 1 0 -64,0Z"
+        + "M542,322a56,56 0 1 0 112,0a56,56 0 1 0 -112,0Z";
+
+    // Blades standing about the turbine's wheel.
+    private static string Vanes() => string.Concat(Enumerable.Range(0, 9).Select(i =>
+    {
+        var (from, to) = (i * 2 * Math.PI / 9, i * 2 * Math.PI / 9 + 0.4);
+        return string.Create(System.Globalization.CultureInfo.InvariantCulture,
+            $"M{400 + 47 * Math.Cos(from):0.#},{340 + 47 * Math.Sin(from):0.#}L{400 + 33 * Math.Cos(to):0.#},{340 + 33 * Math.Sin(to):0.#}");
+    }));
+
+    // Turbine, centre section and compressor about a turbine's axis, oil in at the top and out below.
+    private static string Unit(double x, double y) => string.Create(System.Globalization.CultureInfo.InvariantCulture,
+        $"M{x + 48},{y - 18}H{x + 60}V{y + 18}H{x + 48}M{x + 116},{y - 18}H{x + 128}V{y + 18}H{x + 116}M{x - 52},{y}a52,52 0 1 0 104,0a52,52 0 1 0 -104,0Z"
+        + $"M{x + 56},{y}a32,32 0 1 0 64,0a32,32 0 1 0 -64,0ZM{x + 124},{y}a56,56 0 1 0 112,0a56,56 0 1 0 -112,0ZM{x + 88},{y - 32}v-18M{x + 88},{y + 32}v40"
+        + $"M{x - 20},{y - 14}L{x + 20},{y - 26}V{y + 26}L{x - 20},{y + 14}ZM{x + 200},{y - 14}L{x + 160},{y - 26}V{y + 26}L{x + 200},{y + 14}Z");
+
     private const double TakeWidth = 144, TakePitch = 150, TakeTop = 262, TakeRow = 80;
     private const int TakesInRow = 5;
 
@@ -122,7 +167,7 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
     }
 
     /// <summary>Every one of them.</summary>
-    public static IReadOnlyList<PlainBench> All => [Suction, ShaftSpeed, BlowBy, PourThrough, Fuel, Mixture, CrowsFoot, Play(3, false), Play(9, true)];
+    public static IReadOnlyList<PlainBench> All => [Suction, ShaftSpeed, BlowBy, PourThrough, Fuel, Mixture, CrowsFoot, BookIn, Play(3, false), Play(9, true)];
 
     /// <summary>The drawing, with a place for each box.</summary>
     public string Render()
@@ -132,6 +177,8 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
         var outline = SvgNode.Element("g", ("transform", Mirrored ? $"translate({SvgNode.Number(Width)}) scale(-1 1)" : null));
         SvgNode.Path(outline, "b-body", Body);
         SvgNode.Path(outline, "b-fine", Fine);
+        foreach (var (answer, path, solid) in When ?? [])
+            SvgNode.Path(outline, $"{(solid ? "b-fit" : "b-body")}{(answer.Length > 0 ? $" when {answer}" : "")}", path);
         svg.Add(outline);
         foreach (var (x, y, text) in Notes) SvgNode.Text(svg, "b-note", x, y, text);
         SvgNode.Places(svg, Boxes);

@@ -67,6 +67,43 @@ public sealed class PartsPageTests
     }
 
     [Fact]
+    public async Task A_part_of_the_plan_is_ordered_by_a_touch_with_the_next_boat_or_from_whom_parts_came_before()
+    {
+        await using var server = await ShopServer.StartAsync(clock: Clock);
+        await server.WithAsync(async services =>
+        {
+            var db = services.GetRequiredService<ShopDb>();
+            db.Set(ShopSettings.DeliveriesKey, Core.Parts.Delivery.Write([new("the Tuesday boat", DayOfWeek.Tuesday, new(10, 30))]));
+            await db.SaveChangesAsync();
+        });
+        var (jory, job) = await BookAsync(server);
+        async Task<string[]> OffersAsync(string part) => [.. (await jory.GetAsync(job + "/parts")).Page.QuerySelectorAll($"#part-{part} .order-part button")
+            .Select(b => b.GetAttribute("value")!)];
+        // Before the cause is named an order wants its reason: nothing is offered by a touch, nor taken.
+        Assert.Empty(await OffersAsync("feed-pipe"));
+        var held = await jory.PostAsync(job + "/parts?handler=OrderPart", ("part", "feed-pipe"), ("with", "the Tuesday boat"));
+        Assert.Contains("hold point", held.Said(".fault-list"));
+        await OrderAsync(jory, job, "Rags", "", "");
+        Assert.Equal(["the Tuesday boat", "the boat"], await OffersAsync("feed-pipe"));
+
+        await jory.PostAsync(job + "/parts?handler=OrderPart", ("part", "feed-pipe"), ("with", "the Tuesday boat"), ("once", "a"));
+        await jory.PostAsync(job + "/parts?handler=OrderPart", ("part", "feed-pipe"), ("with", "the Tuesday boat"), ("once", "a"));
+        await jory.PostAsync(job + "/parts?handler=OrderPart", ("part", "drain-gasket"), ("with", "the boat"), ("once", "b"));
+        var page = await jory.GetAsync(job + "/parts");
+        Assert.Contains("due tomorrow 10:30", page.Said("#part-feed-pipe"));
+        Assert.Contains("owed", page.Said("#part-drain-gasket"));
+        Assert.DoesNotContain("due", page.Said("#part-drain-gasket .hint"));
+        Assert.Single(page.Page.QuerySelectorAll(".order-row b"), b => b.TextContent == "Feed pipe");
+        Assert.Empty(await OffersAsync("feed-pipe"));
+        // What came without something is ordered again.
+        await jory.PostAsync(job + "/parts?handler=Part", ("part", "drain-gasket"), ("state", "missing"), ("because", "wrong size"));
+        Assert.NotEmpty(await OffersAsync("drain-gasket"));
+
+        foreach (var (part, with, says) in new[] { ("no-such", "the boat", "There is no such part in the plan."), ("air-filter", " ", "Say from whom.") })
+            Assert.Contains(says, (await jory.PostAsync(job + "/parts?handler=OrderPart", ("part", part), ("with", with))).Said(".fault-list"));
+    }
+
+    [Fact]
     public async Task A_unit_that_goes_back_leaves_the_job_waiting_for_another()
     {
         await using var server = await ShopServer.StartAsync(clock: Clock);

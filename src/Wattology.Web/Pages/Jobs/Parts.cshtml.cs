@@ -54,6 +54,38 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
         .Select(d => (d, Next: d.Next(Times.InShop(Now).DateTime))).OrderBy(d => d.Next)
         .Select(d => (d.d.Name, d.Next.ToString("yyyy-MM-dd'T'HH:mm", System.Globalization.CultureInfo.InvariantCulture)))];
 
+    // So far back it is looked from whom parts were ordered.
+    private const int OrdersLookedAt = 60, SuppliersMost = 3;
+
+    /// <summary>From whom parts were ordered last, beside what comes by itself: on this job, then anywhere in the shop.</summary>
+    public async Task<IReadOnlyList<string>> SuppliersAsync()
+    {
+        var boats = (await DeliveriesAsync()).Select(d => d.Name);
+        return [.. AllOrders.Reverse().Select(o => o.Noted.Body.From).Concat((await LastAsync<Ordered>(OrdersLookedAt)).Select(o => o.Body.From))
+            .Distinct(StringComparer.CurrentCultureIgnoreCase).Except(boats, StringComparer.CurrentCultureIgnoreCase).Take(SuppliersMost)];
+    }
+
+    /// <summary>Whether a line's part is still to be ordered, or ordered again.</summary>
+    public bool ToOrder(PartLine line) => MayRecord && Held.Free && line.Standing is PartStanding.NotSaid or PartStanding.InTheBox or PartStanding.Missing;
+
+    /// <summary>Orders a part of the plan by a touch: with what comes by itself it is due when that comes next; else nobody knows.</summary>
+    /// <param name="part">The part's id.</param>
+    /// <param name="with">With what, or from whom.</param>
+    public async Task<IActionResult> OnPostOrderPartAsync(string part, string with)
+    {
+        PrepareForm();
+        if (Plan.Lines.FirstOrDefault(l => l.Need.Id == part) is not { Need: var need })
+        {
+            Form.Faults.Add("", "There is no such part in the plan.");
+            return Refused();
+        }
+        var (from, due) = ((with ?? "").Trim(), (DateTimeOffset?)null);
+        if ((await DeliveriesAsync()).FirstOrDefault(d => d.Name == from) is { Box: { } box } && Times.TryRead(box, out var at)) due = at;
+        if (from.Length == 0) Form.Faults.Add("", "Say from whom.");
+        return await RecordAsync(Form.Faults.None ? new Ordered(need.Title, from, due, need.Id) : null, due is null ? "Ordered; nobody knows yet when it comes."
+            : $"Ordered, due {Times.Promise(due.Value)}.", at: $"part-{part}");
+    }
+
     /// <summary>A time by the shop's clock as people say it.</summary>
     public string Said(DateTime local) => Times.TryRead(local.ToString("s", System.Globalization.CultureInfo.InvariantCulture), out var at) ?
         Times.Promise(at) : "";
