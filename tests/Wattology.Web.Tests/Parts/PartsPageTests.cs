@@ -98,6 +98,11 @@ public sealed class PartsPageTests
         // What came without something is ordered again.
         await jory.PostAsync(job + "/parts?handler=Part", ("part", "drain-gasket"), ("state", "missing"), ("because", "wrong size"));
         Assert.NotEmpty(await OffersAsync("drain-gasket"));
+        // What is typed of a part stays where it was typed.
+        var tooLong = new string('x', 4_001);
+        var refused = await jory.PostAsync(job + "/parts?handler=Part", ("part", "air-filter"), ("state", "missing"), ("because", tooLong));
+        Assert.Equal((HttpStatusCode.UnprocessableEntity, tooLong, ""), (refused.Status, refused.Page.QuerySelector("#why-air-filter")!.GetAttribute("value"),
+            refused.Page.QuerySelector("#why-feed-pipe")!.GetAttribute("value")));
 
         foreach (var (part, with, says) in new[] { ("no-such", "the boat", "There is no such part in the plan."), ("air-filter", " ", "Say from whom.") })
             Assert.Contains(says, (await jory.PostAsync(job + "/parts?handler=OrderPart", ("part", part), ("with", with))).Said(".fault-list"));
@@ -225,7 +230,13 @@ public sealed class PartsPageTests
         var (jory, job) = await BookAsync(server);
         var answer = await jory.PostAsync(job + "/parts?handler=Wait", ("kind", "drain"), ("note", "coolant"), ("takes", typed));
         Assert.Equal(said is null ? HttpStatusCode.UnprocessableEntity : HttpStatusCode.Redirect, answer.Status);
-        if (said is null) { Assert.Contains(typed, answer.Page.QuerySelector("#f-takes")!.GetAttribute("value")); return; }
+        if (said is null)
+        {
+            Assert.Equal((typed, "coolant"), (answer.Page.QuerySelector("#f-takes")!.GetAttribute("value"), answer.Page.QuerySelector("#f-note")!
+                .GetAttribute("value")));
+            Assert.NotNull(answer.Page.QuerySelector(".wait-form details")!.GetAttribute("open"));
+            return;
+        }
         Assert.Contains($"Draining: coolant, {said}", (await jory.GetAsync(job + "/record")).Text);
         // Everybody on the job sees it run, and that it is over.
         var other = await server.VisitAsync("maren");

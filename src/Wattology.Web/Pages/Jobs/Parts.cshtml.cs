@@ -109,11 +109,17 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
         string.IsNullOrWhiteSpace(missing) ? "It is here, whole." : "Taken in; what is missing stands in the plan.",
             at: $"order-{order[..Math.Min(12, order.Length)]}");
 
+    private string? _noted;
+
+    /// <summary>Whether what was said of a part just now was refused: it stays where it was typed.</summary>
+    public bool IsRefused(string part) => part == _noted && !Form.Faults.None;
+
     /// <summary>Says how a part stands.</summary>
-    public async Task<IActionResult> OnPostPartAsync(string part, string state, string? because)
+    public async Task<IActionResult> OnPostPartAsync(string part, string state)
     {
         if (JsonForm.ValueOf<PartState>(state) is not { } how) { Form.Faults.Add("", "Say how it stands."); return Refused(); }
-        var body = new PartNoted(part, how, (because ?? "").Trim());
+        _noted = part;
+        var body = new PartNoted(part, how, Text("because"));
         body.Check(Form.Faults, $"part.{part}");
         // What is here was taken in with its order.
         if (how == PartState.Here && Orders.OpenFor(Job.Record, part) is { } order)
@@ -123,7 +129,7 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
     }
 
     /// <summary>A wait begins.</summary>
-    public async Task<IActionResult> OnPostWaitAsync(string kind, string? note)
+    public async Task<IActionResult> OnPostWaitAsync(string kind)
     {
         if (JsonForm.ValueOf<WaitKind>(kind) is not { } runs) { Form.Faults.Add("", "Say what runs."); return Refused(); }
         var typed = Text("takes");
@@ -131,7 +137,7 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
         var read = TypedValue.Read(typed.All(char.IsAsciiDigit) ? $"{typed} min" : typed, Quantity.Of(Measure.Seconds));
         if (typed.Length > 0 && read.Value is not (>= 60 and <= 259_200)) Form.Faults.Add("takes", read.Fault ??
             "A wait takes from a minute up to three days.");
-        return await RecordAsync(new WaitBegun(runs, typed.Length == 0 ? WaitBegun.Usual(runs) : (read.Value ?? 0) / 60, (note ?? "").Trim()),
+        return await RecordAsync(new WaitBegun(runs, typed.Length == 0 ? WaitBegun.Usual(runs) : (read.Value ?? 0) / 60, Text("note")),
             "It runs; other work goes on.", at: "waits");
     }
 
