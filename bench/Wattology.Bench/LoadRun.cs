@@ -9,6 +9,7 @@ using Wattology.Core.Entries;
 using Wattology.Core.People;
 using Wattology.Data;
 using Wattology.Data.Jobs;
+using Wattology.Data.Yard;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Bench;
@@ -69,7 +70,7 @@ public static partial class LoadRun
         {
             await using var scope = provider.CreateAsyncScope();
             var store = scope.ServiceProvider.GetRequiredService<JobStore>();
-            var row = (await store.YardAsync(null))[jobs.Count];
+            var row = (await scope.ServiceProvider.GetRequiredService<YardRows>().ShownAsync(null))[jobs.Count];
             var drafts = Enumerable.Range(0, entries - row.EntryCount).Select(i
                 => new EntryDraft(new CrankcaseReading(0.4, Running.Idle), Known.Measured, "bench"));
             await store.AppendAsync(row.Id, Owner, [.. drafts]);
@@ -119,10 +120,10 @@ public static partial class LoadRun
             while (await reader.ReadAsync()) reader.GetValues(values);
             return values;
         }
-        await TimeAsync("bare driver: yard", () => Read($"SELECT * FROM Jobs WHERE HandedOverMs IS NULL ORDER BY DueMs, Row LIMIT {JobStore.ListMost}"));
+        await TimeAsync("bare driver: yard", () => Read($"SELECT * FROM Jobs WHERE HandedOverMs IS NULL ORDER BY DueMs, Row LIMIT {JobFinder.ListMost}"));
         await TimeAsync("bare driver: search", () => Read($"SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid WHERE JobSearch.Search MATCH "
             + $"'\"{Fragment}\"' "
-            + $"ORDER BY JobSearch.rowid DESC LIMIT {JobStore.ListMost}"));
+            + $"ORDER BY JobSearch.rowid DESC LIMIT {JobFinder.ListMost}"));
         await TimeAsync("bare driver: a job's entries", () => Read($"SELECT * FROM Entries WHERE Job = '{job}' ORDER BY Seq"));
     }
 

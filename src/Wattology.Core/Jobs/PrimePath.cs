@@ -52,77 +52,121 @@ public sealed record PrimePath(PrimeMethod? Method, IReadOnlyList<PrimeStep> Ste
     public PrimeStep? Next => Steps.FirstOrDefault(s => !s.Done);
 
     /// <summary>The path of a job as it stands.</summary>
-    public static PrimePath Of(JudgedJob job)
+    public static PrimePath Of(JudgedJob job) => new Way(job).Path();
+
+    // What is proved needs no step any more; whatever unproves it opens the path again.
+    private sealed class Way
     {
-        var (context, cranking) = (job.Context, Cranking.Of(job.Context));
-        var (method, _) = PrimeChosen.On(context);
-        var asked = Bursts.Purpose.Read(context, 0).Noted;
-        var purpose = asked?.Body.Answer;
-        var turbos = job.Machine.TurboNumbers.Where(t => !PlateCheck.Stays(context, t)).ToArray();
-        var caught = turbos.All(Flows);
-        var point = job.HoldPoint(HoldPoint.Crank);
-        var items = point.Items.ToDictionary(i => i.Id, i => i.Settled);
+        private readonly JudgedJob _job;
+        private readonly JobContext _context;
+        private readonly Cranking _cranking;
+        private readonly PrimeMethod _method;
+        private readonly Noted<Looked>? _asked;
+        private readonly int[] _turbos;
+        private readonly HoldPointState _point;
+        private readonly Dictionary<string, bool> _settled;
 
-        // What is proved needs no step any more; whatever unproves it opens the path again.
-        bool Settled(string item) => cranking.PressureProved || items.GetValueOrDefault(item);
-        bool Good(Question question, int turbo) => question.Read(context, turbo).Answer is { Verdict: not (Verdict.Stop or Verdict.NotLookedAt) };
-        bool Flows(int turbo) => Good(SupplyChecks.FeedSeen, turbo) || job.Record.LatestOf<CatchTestReading>(turbo)?.Outcome is CatchTestOutcome
-            { Judgement.Verdict: not Verdict.Stop };
-        // What it was cranked for is known since: the starter is free for the next thing.
-        bool Over() => (purpose == Bursts.ToCatch ? job.Record.Latest<Looked>(l => l.Question == SupplyChecks.FeedSeen.Id)?.Entry.Seq
-            is { } looked && looked > asked!.Entry.Seq || job.Record.Latest<CatchTestReading>()?.Entry.Seq > asked!.Entry.Seq
-            : job.Record.Latest<CompressionReading>()?.Entry.Seq > asked!.Entry.Seq);
-        string Title(string title, int turbo) => job.Machine.Named(title, turbo);
-        PrimeStep Ask(Question question, string title, int turbo = 0, bool? done = null) => new(turbo > 0 ? $"{question.Id}-{turbo}" : question.Id,
-            Title(title, turbo), PrimeAct.Ask, cranking.PressureProved || (done ?? (Good(question, turbo) || Passed(question, turbo))), turbo, question);
-        // What was passed under a name is not asked again on the way: it stands on the file's first page.
-        bool Passed(Question question, int turbo) => point.Passed && items.ContainsKey(turbo > 0 ? $"{question.Id}-{turbo}" : question.Id);
-        PrimeStep Unable() => new("unable", "Unable to fire", PrimeAct.Unable, Settled("disabled"));
-        PrimeStep Clear(string id, string wanted, bool over = false) => new(id, "All clear", PrimeAct.Clear, over || (cranking.PressureProved && wanted
-            == Bursts.ToPrime) || (purpose == wanted && items.GetValueOrDefault(Bursts.Clear.Id)));
-        PrimeStep Oil(int turbo) => new($"oil-{turbo}", Title("Oil in", turbo), PrimeAct.Oil, cranking.PressureProved || !cranking.NotOiled.Contains(turbo),
-            turbo);
-        PrimeStep Wheel(int turbo) => Ask(PrimeQuestions.Wheel, "Wheel by hand", turbo);
-        PrimeStep FeedOn(int turbo) => Ask(FitCheck.FeedConnected, "Feed on", turbo);
-        PrimeStep DrainOn(int turbo) => Ask(FitCheck.DrainConnected, "Drain on", turbo);
-        PrimeStep Level() => Ask(FluidsCheck.OilLevel, "Oil level");
-        PrimeStep Caught(int turbo) => new($"feed-{turbo}", Title("Oil into the container", turbo), PrimeAct.Catch, cranking.PressureProved || Flows(turbo),
-            turbo, SupplyChecks.FeedSeen);
-        PrimeStep Crank() => new("crank", "Crank until pressure", PrimeAct.Crank, cranking.PressureProved);
-        IEnumerable<PrimeStep> PutBack() => Firing.LastTaken(job.Record) is null ? []
-            : [new("put-back", "All back", PrimeAct.PutBack, cranking.PressureProved && Firing.Open(job.Record).Count == 0)];
-        bool OilCame(int turbo) => PrimeQuestions.PumpDriven.Read(context, 0).Noted is { } pumped && Good(DrainCheck.End, turbo)
-            && DrainCheck.End.Read(context, turbo).Noted!.Entry.Seq > pumped.Entry.Seq;
-
-        // Cranked for something else: no school asks for more than that.
-        if (purpose is not (null or Bursts.ToPrime) && !Over() && !(method == PrimeMethod.BucketFirst && purpose == Bursts.ToCatch))
-            return new(null, [Unable(), Clear("clear", purpose), purpose == Bursts.ToCatch ? Caught(turbos.FirstOrDefault(1)) with { Done = false }
-                : new("crank", "Crank", PrimeAct.Crank, false)]);
-        IEnumerable<PrimeStep> first = asked is null ? [new(Bursts.Purpose.Id, "What for", PrimeAct.Ask, false, 0, Bursts.Purpose)] : [];
-        return new(method, [.. first, .. (method switch
+        public Way(JudgedJob job)
         {
-            PrimeMethod.PumpDriven => (PrimeStep[])
-            [
-                .. turbos.SelectMany(t => new[] { Oil(t), Wheel(t), FeedOn(t) }), Level(),
-                Ask(PrimeQuestions.PumpDriven, "Drive the pump", done: cranking.Cranked),
-                .. turbos.Select(t => Ask(DrainCheck.End, "Oil out of the drain", t, OilCame(t))),
-                new("pressure", "Pressure", PrimeAct.Pressure, cranking.PressureProved),
-                // Open until oil came out of it: proved pressure closes neither the drain nor the hole the drive came out of.
-                .. turbos.Select(t => DrainOn(t) with { Done = Good(FitCheck.DrainConnected, t) }),
-                new(PrimeQuestions.DriveBack.Id, "Drive back", PrimeAct.Ask, Good(PrimeQuestions.DriveBack, 0), 0, PrimeQuestions.DriveBack),
-                .. PutBack(),
-            ],
-            PrimeMethod.BucketFirst =>
-            [
-                Unable(), Clear("clear-catch", Bursts.ToCatch, caught), .. turbos.Select(Caught),
-                .. turbos.SelectMany(t => new[] { DrainOn(t), Oil(t), Wheel(t), FeedOn(t) }), Level(),
-                Clear("clear", Bursts.ToPrime), Crank(), .. PutBack(),
-            ],
-            _ =>
-            [
-                .. turbos.SelectMany(t => new[] { DrainOn(t), Oil(t), Wheel(t), FeedOn(t) }), Level(),
-                Unable(), Clear("clear", Bursts.ToPrime), Crank(), .. PutBack(),
-            ],
-        })]);
+            (_job, _context, _cranking) = (job, job.Context, Cranking.Of(job.Context));
+            (_method, _) = PrimeChosen.On(_context);
+            _asked = Bursts.Purpose.Read(_context, 0).Noted;
+            _turbos = [.. job.Machine.TurboNumbers.Where(t => !PlateCheck.Stays(_context, t))];
+            _point = job.HoldPoint(HoldPoint.Crank);
+            _settled = _point.Items.ToDictionary(i => i.Id, i => i.Settled);
+        }
+
+        public PrimePath Path()
+        {
+            // Cranked for something else: no school asks for more than that.
+            if (Purpose is not (null or Bursts.ToPrime) && !IsOver && !(_method == PrimeMethod.BucketFirst && Purpose == Bursts.ToCatch))
+                return new(null, [Unable, Clear("clear", Purpose), Purpose == Bursts.ToCatch ? Caught(_turbos.FirstOrDefault(1)) with { Done = false }
+                    : new("crank", "Crank", PrimeAct.Crank, false)]);
+            IEnumerable<PrimeStep> first = _asked is null ? [new(Bursts.Purpose.Id, "What for", PrimeAct.Ask, false, 0, Bursts.Purpose)] : [];
+            return new(_method, [.. first, .. _method switch
+            {
+                PrimeMethod.PumpDriven => PumpDriven(),
+                PrimeMethod.BucketFirst => BucketFirst(),
+                _ => BySyringe(),
+            }]);
+        }
+
+        private IEnumerable<PrimeStep> PumpDriven() =>
+        [
+            .. _turbos.SelectMany(t => new[] { Oil(t), Wheel(t), FeedOn(t) }), Level,
+            Ask(PrimeQuestions.PumpDriven, "Drive the pump", done: _cranking.Cranked),
+            .. _turbos.Select(t => Ask(DrainCheck.End, "Oil out of the drain", t, OilCame(t))),
+            new("pressure", "Pressure", PrimeAct.Pressure, Proved),
+            // Open until oil came out of it: proved pressure closes neither the drain nor the hole the drive came out of.
+            .. _turbos.Select(t => DrainOn(t) with { Done = IsGood(FitCheck.DrainConnected, t) }),
+            new(PrimeQuestions.DriveBack.Id, "Drive back", PrimeAct.Ask, IsGood(PrimeQuestions.DriveBack, 0), 0, PrimeQuestions.DriveBack),
+            .. PutBack,
+        ];
+
+        private IEnumerable<PrimeStep> BucketFirst() =>
+        [
+            Unable, Clear("clear-catch", Bursts.ToCatch, _turbos.All(Flows)), .. _turbos.Select(Caught), .. OilIn, Clear("clear", Bursts.ToPrime), Crank,
+            .. PutBack,
+        ];
+
+        private IEnumerable<PrimeStep> BySyringe() => [.. OilIn, Unable, Clear("clear", Bursts.ToPrime), Crank, .. PutBack];
+
+        // The order that is never wrong, turbo by turbo.
+        private IEnumerable<PrimeStep> OilIn => [.. _turbos.SelectMany(t => new[] { DrainOn(t), Oil(t), Wheel(t), FeedOn(t) }), Level];
+
+        private bool Proved => _cranking.PressureProved;
+
+        private string? Purpose => _asked?.Body.Answer;
+
+        // What it was cranked for is known since: the starter is free for the next thing.
+        private bool IsOver => Purpose == Bursts.ToCatch
+            ? IsSince(_job.Record.Latest<Looked>(l => l.Question == SupplyChecks.FeedSeen.Id)?.Entry) || IsSince(_job.Record.Latest<CatchTestReading>()?.Entry)
+            : IsSince(_job.Record.Latest<CompressionReading>()?.Entry);
+
+        private bool IsSince(Entry? entry) => entry?.Seq > _asked!.Entry.Seq;
+
+        private bool IsSettled(string item) => Proved || _settled.GetValueOrDefault(item);
+
+        private bool IsGood(Question question, int turbo)
+            => question.Read(_context, turbo).Answer is { Verdict: not (Verdict.Stop or Verdict.NotLookedAt) };
+
+        private bool Flows(int turbo) => IsGood(SupplyChecks.FeedSeen, turbo) || _job.Record.LatestOf<CatchTestReading>(turbo)?.Outcome is CatchTestOutcome
+            { Judgement.Verdict: not Verdict.Stop };
+
+        private bool OilCame(int turbo) => PrimeQuestions.PumpDriven.Read(_context, 0).Noted is { } pumped && IsGood(DrainCheck.End, turbo)
+            && DrainCheck.End.Read(_context, turbo).Noted!.Entry.Seq > pumped.Entry.Seq;
+
+        // What was passed under a name is not asked again on the way: it stands on the file's first page.
+        private bool IsPassed(Question question, int turbo) => _point.Passed && _settled.ContainsKey(IdOf(question, turbo));
+
+        private static string IdOf(Question question, int turbo) => turbo > 0 ? $"{question.Id}-{turbo}" : question.Id;
+
+        private string Title(string title, int turbo) => _job.Machine.Named(title, turbo);
+
+        private PrimeStep Ask(Question question, string title, int turbo = 0, bool? done = null) => new(IdOf(question, turbo), Title(title, turbo),
+            PrimeAct.Ask, Proved || (done ?? (IsGood(question, turbo) || IsPassed(question, turbo))), turbo, question);
+
+        private PrimeStep Unable => new("unable", "Unable to fire", PrimeAct.Unable, IsSettled("disabled"));
+
+        private PrimeStep Clear(string id, string wanted, bool over = false) => new(id, "All clear", PrimeAct.Clear, over || (Proved && wanted
+            == Bursts.ToPrime) || (Purpose == wanted && _settled.GetValueOrDefault(Bursts.Clear.Id)));
+
+        private PrimeStep Oil(int turbo) => new($"oil-{turbo}", Title("Oil in", turbo), PrimeAct.Oil, Proved || !_cranking.NotOiled.Contains(turbo), turbo);
+
+        private PrimeStep Wheel(int turbo) => Ask(PrimeQuestions.Wheel, "Wheel by hand", turbo);
+
+        private PrimeStep FeedOn(int turbo) => Ask(FitCheck.FeedConnected, "Feed on", turbo);
+
+        private PrimeStep DrainOn(int turbo) => Ask(FitCheck.DrainConnected, "Drain on", turbo);
+
+        private PrimeStep Level => Ask(FluidsCheck.OilLevel, "Oil level");
+
+        private PrimeStep Caught(int turbo) => new($"feed-{turbo}", Title("Oil into the container", turbo), PrimeAct.Catch, Proved || Flows(turbo), turbo,
+            SupplyChecks.FeedSeen);
+
+        private PrimeStep Crank => new("crank", "Crank until pressure", PrimeAct.Crank, Proved);
+
+        private IEnumerable<PrimeStep> PutBack => Firing.LastTaken(_job.Record) is null ? []
+            : [new("put-back", "All back", PrimeAct.PutBack, Proved && Firing.Open(_job.Record).Count == 0)];
     }
 }

@@ -24,6 +24,12 @@ public sealed record Wanted(string Words = "", string Family = "", string Cause 
 /// <summary>Finds jobs again: by machine, customer, number, engine, cause, outcome and period.</summary>
 public sealed class JobFinder(ShopDb db)
 {
+    /// <summary>How many rows a list shows at most.</summary>
+    public const int ListMost = 200;
+
+    /// <summary>Shorter searches than this look at the beginning of numbers and registrations only: the index knows three letters at a time.</summary>
+    internal const int LeastInside = 3;
+
     /// <summary>At most so many on a page.</summary>
     public const int PageMost = 100;
 
@@ -48,12 +54,12 @@ public sealed class JobFinder(ShopDb db)
     /// <summary>All jobs of a machine, the first one first; at most two hundred.</summary>
     public Task<List<JobRow>> OfMachineAsync(string plain, CancellationToken cancel = default)
         => db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain).OrderBy(j => j.BookedMs).ThenBy(j => j.Row)
-            .Take(JobStore.ListMost).ToListAsync(cancel);
+            .Take(ListMost).ToListAsync(cancel);
 
     private IQueryable<JobRow> Query(Wanted w)
     {
         var plain = PartNumber.Plain(w.Words);
-        var rows = plain.Length >= JobStore.LeastInside
+        var rows = plain.Length >= LeastInside
             ? db.Jobs.FromSql($"SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid WHERE JobSearch.Search MATCH {$"\"{plain}\""}")
             : plain.Length > 0 ? db.Jobs.Where(j => j.PlainRegistration.StartsWith(plain)) : db.Jobs;
         rows = rows.AsNoTracking();

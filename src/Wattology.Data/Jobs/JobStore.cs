@@ -7,10 +7,8 @@ using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
-using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
 using Wattology.Core.People;
-using Wattology.Core.Plate;
 using Wattology.Core.Shop;
 using Wattology.Data.Evidence;
 using Wattology.Data.Photos;
@@ -26,13 +24,6 @@ public sealed class RefusedException(string message, string field = "") : Except
     public string Field { get; } = field;
 }
 
-/// <summary>How many claims stand in one state.</summary>
-/// <param name="State">The state's word.</param>
-/// <param name="Count">How many.</param>
-/// <param name="Expected">What is expected of them together.</param>
-/// <param name="Received">What came in.</param>
-public sealed record ClaimTotal(string State, int Count, double Expected, double Received);
-
 /// <summary>A form was sent again with another content under the same token: what stands is that which was recorded first.</summary>
 /// <param name="recorded">The entry recorded under the token.</param>
 public sealed class SentAgainException(Entry recorded) : Exception("The form was sent before with another content.")
@@ -46,11 +37,6 @@ public sealed class SentAgainException(Entry recorded) : Exception("The form was
 public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, TraceFiles traces, TimeProvider clock, SteadyClock steady,
     ShopChain chain)
 {
-    /// <summary>How many rows a list shows at most.</summary>
-    public const int ListMost = 200;
-
-    /// <summary>Shorter searches than this look at the beginning of numbers and registrations only: the index knows three letters at a time.</summary>
-    internal const int LeastInside = 3;
     private const int FirstNumber = 1001, LastNumber = 100_000_000;
     private const int MostEntries = 20_000;
     private const char ByteOrderMark = (char)0xFEFF;
@@ -215,170 +201,6 @@ public sealed class JobStore(ShopDb db, RecordCache cache, PhotoFiles files, Tra
     /// <summary>The entries of a job as they stream past, in order.</summary>
     public IAsyncEnumerable<Entry> StreamAsync(string job)
         => db.Entries.AsNoTracking().Where(e => e.Job == job).OrderBy(e => e.Seq).AsAsyncEnumerable().Select(e => e.ToEntry());
-
-    /// <summary>Open jobs by promised time, or all that match a search, those that came last first.</summary>
-    public async Task<IReadOnlyList<JobRow>> YardAsync(string? search, CancellationToken cancel = default)
-    {
-        if (string.IsNullOrWhiteSpace(search))
-            return await db.Jobs.AsNoTracking().Where(j => j.HandedOverMs == null).OrderBy(j => j.DueMs).ThenBy(j => j.Row).Take(ListMost).ToListAsync(cancel);
-        var plain = PartNumber.Plain(search);
-        if (plain.Length == 0) return [];
-        if (plain.Length < LeastInside)
-            return await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration.StartsWith(plain))
-                .OrderByDescending(j => j.Row).Take(ListMost).ToListAsync(cancel);
-        // Quoted, the letters are searched as they stand; letters and digits alone are left in them.
-        var phrase = $"\"{plain}\"";
-        FormattableString found = $"""
-            SELECT Jobs.* FROM JobSearch JOIN Jobs ON Jobs.Row = JobSearch.rowid
-            WHERE JobSearch.Search MATCH {phrase} ORDER BY JobSearch.rowid DESC LIMIT {ListMost}
-            """;
-        return await db.Jobs.FromSql(found).AsNoTracking().ToListAsync(cancel);
-    }
-
-    /// <summary>When somebody last worked on each of some jobs; those without work are left out.</summary>
-    /// <param name="rows">The jobs.</param>
-    /// <param name="cancel">Ends it.</param>
-    public async Task<IReadOnlyDictionary<string, DateTimeOffset>> LastWorkAsync(IReadOnlyList<JobRow> rows, CancellationToken cancel = default)
-    {
-        var ids = rows.Select(r => r.Id).ToArray();
-        var work = CheckList.Kinds.All.Where(EarlierPass.IsWork).Select(k => k.Name).ToArray();
-        // From the last entry back, so that few are looked at.
-        var last = await db.Jobs.AsNoTracking().Where(j => ids.Contains(j.Id)).Select(j => new
-        {
-            j.Id,
-            AtMs = db.Entries.Where(e => e.Job == j.Id && work.Contains(e.Kind)).OrderByDescending(e => e.Seq).Select(e => (long?)e.AtMs).FirstOrDefault(),
-        }).ToListAsync(cancel);
-        return last.Where(l => l.AtMs is not null).ToDictionary(l => l.Id, l => DateTimeOffset.FromUnixTimeMilliseconds(l.AtMs!.Value));
-    }
-
-    /// <summary>Jobs under a policy, those that stand longest first; at most two hundred.</summary>
-    /// <param name="state">Where the claim stands; any when null.</param>
-    /// <param name="cancel">Ends it.</param>
-    public async Task<IReadOnlyList<JobRow>> ClaimsAsync(string? state, CancellationToken cancel = default)
-        => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && (state == null || j.ClaimState == state))
-            // What waits comes before what is closed; there the oldest, here the latest first.
-            .OrderBy(j => j.ClaimState == "paid" || j.ClaimState == "refused")
-            .ThenBy(j => j.ClaimState == "paid" || j.ClaimState == "refused" ? -j.ClaimSinceMs : j.ClaimSinceMs).ThenBy(j => j.Row)
-            .Take(ListMost).ToListAsync(cancel);
-
-    /// <summary>Claims refused on other jobs with the same engine, the last first, at most three, each with the proof that was missing.</summary>
-    public async Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync(JudgedJob job, CancellationToken cancel = default)
-    {
-        var (id, family) = (job.Record.Id, PartNumber.Plain(job.Machine.Engine));
-        // Said twice, so that the few claims are looked through and not the many jobs of the engine.
-        return await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "" && j.ClaimState == "refused" && j.ClaimCode != "" && j.Family == family && j.Id != id)
-            .OrderByDescending(j => j.ClaimSinceMs).Take(3).ToListAsync(cancel);
-    }
-
-    /// <summary>How many claims stand where, and their money.</summary>
-    public async Task<IReadOnlyList<ClaimTotal>> ClaimTotalsAsync(CancellationToken cancel = default)
-        => await db.Jobs.AsNoTracking().Where(j => j.ClaimState != "").GroupBy(j => j.ClaimState)
-            .Select(g => new ClaimTotal(g.Key, g.Count(), g.Sum(j => j.ClaimExpected ?? 0), g.Sum(j => j.ClaimReceived))).ToListAsync(cancel);
-
-    /// <summary>Jobs that left the shop and have something due until a time, the most overdue first.</summary>
-    /// <param name="until">Until when.</param>
-    /// <param name="cancel">Ends it.</param>
-    public async Task<IReadOnlyList<JobRow>> DueAsync(DateTimeOffset until, CancellationToken cancel = default)
-    {
-        var ms = until.ToUnixTimeMilliseconds();
-        return await db.Jobs.AsNoTracking().Where(j => j.FollowUpMs != null && j.FollowUpMs <= ms).OrderBy(j => j.FollowUpMs).ThenBy(j => j.Row).Take(ListMost)
-            .ToListAsync(cancel);
-    }
-
-    /// <summary>Machines that were here before and whose registration begins so, each by its last job, the one that came last first; at most five.</summary>
-    /// <param name="registration">As far as it is typed; under two letters and digits nothing is looked for.</param>
-    /// <param name="cancel">Ends it.</param>
-    public async Task<IReadOnlyList<JobRow>> MachinesAsync(string registration, CancellationToken cancel = default)
-    {
-        var plain = BookedIn.PlainOf(registration);
-        if (plain.Length < LeastOfMachine) return [];
-        // From here to there in the index of registrations.
-        var end = plain + char.MaxValue;
-        var last = db.Jobs.Where(j => string.Compare(j.PlainRegistration, plain) >= 0 && string.Compare(j.PlainRegistration, end) < 0)
-            .GroupBy(j => j.PlainRegistration).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(MachinesMost);
-        return await db.Jobs.AsNoTracking().Where(j => last.Contains(j.Row)).OrderByDescending(j => j.Row).ToListAsync(cancel);
-    }
-
-    /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>
-    public async Task<IReadOnlyList<EarlierJob>> EarlierAsync(JudgedJob job)
-    {
-        var plain = job.Machine.PlainRegistration;
-        if (plain.Length < LeastInside) return [];
-        var rows = await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id).OrderByDescending(j => j.Row)
-            .Take(EarlierMost).Select(j => new { j.Id, j.Head }).ToListAsync();
-        if (rows.Count == 0) return [];
-        var records = rows.ToDictionary(r => r.Id, r => cache.Find(r.Id) is { } record && record.Last.Hash == r.Head ? record : null);
-        var unread = records.Where(r => r.Value is null).Select(r => r.Key).ToArray();
-        if (unread.Length > 0)
-            foreach (var entries in (await db.Entries.AsNoTracking().Where(e => unread.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).GroupBy(e => e.Job))
-                cache.Keep(records[entries.Key] = new JobRecord(CheckList.Kinds, [.. entries.Select(e => e.ToEntry())]));
-        var settings = await SettingsAsync();
-        return [.. rows.Select(r => EarlierJob.Of(settings.Judge(records[r.Id]!, clock.GetUtcNow())))];
-    }
-
-    /// <summary>The readings a limit judged, the latest first, each with the number of its job and with both verdicts: then, and by the limit in force now
-    /// for that job.</summary>
-    /// <param name="limit">Which.</param>
-    /// <param name="most">At most so many.</param>
-    public async Task<IReadOnlyList<(string Number, JudgedReading Reading)>> JudgedByAsync(LimitKind limit, int most = JudgedMost)
-    {
-        string[] kinds = [.. CheckList.All.Where(c => c.Limits.Contains(limit)).SelectMany(c => c.Kinds).Select(k => k.Name)];
-        var key = $"\"key\":\"{limit.Key}\"";
-        var rows = await (from e in db.Entries.AsNoTracking()
-                          where kinds.Contains(e.Kind) && e.Outcome.Contains(key)
-                          join j in db.Jobs.AsNoTracking() on e.Job equals j.Id
-                          orderby e.AtMs descending
-                          select new { Row = e, j.Number }).Take(most).ToListAsync();
-        var ids = rows.Select(r => r.Row.Job).Distinct().ToArray();
-        // What a limit may be set for: the engine as booked in, and the numbers on the plates.
-        var naming = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job) && (e.Kind == BookedIn.EntryKind.Name || e.Kind == PlateRead.Kind.Name))
-            .OrderBy(e => e.Seq).ToListAsync()).ToLookup(e => e.Job);
-        var settings = await SettingsAsync();
-        var books = ids.ToDictionary(id => id, id => settings.LimitsFor(new JobRecord(CheckList.Kinds, [.. naming[id].Select(e => e.ToEntry())])));
-        return [.. rows.Select(r => (r.Number, Entry: r.Row.ToEntry())).Select(r => (r.Number, Reading: JudgedReading.Of(new JobRecord(CheckList.Kinds,
-            [r.Entry]), r.Entry, books[r.Entry.Job])!)).Where(r => r.Reading is not null)];
-    }
-
-    private const int LeastOfMachine = 2, MachinesMost = 5, EarlierMost = 5, OnEngineMost = 30, JudgedMost = 50, EnginesMost = 200;
-
-    /// <summary>At most so many readings stand in a file.</summary>
-    public const int JudgedFileMost = 5_000;
-
-    /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most
-    /// thirty.</summary>
-    public async Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>(JudgedJob job) where T : EntryBody
-    {
-        var (id, family, kind) = (job.Record.Id, PartNumber.Plain(job.Machine.Engine), CheckList.Kinds.Of(typeof(T)).Name);
-        var rows = await (from j in db.Jobs.AsNoTracking()
-                          where j.Family == family && j.Id != id
-                          join e in db.Entries.AsNoTracking() on j.Id equals e.Job
-                          where e.Kind == kind && !db.Entries.Any(c => c.Job == e.Job && (c.Corrects == e.Hash
-                              || c.Kind == TakenBack.Kind.Name && c.Body.Contains(e.Hash)))
-                          orderby j.Row descending, e.Seq descending
-                          select e).Take(OnEngineMost).ToListAsync();
-        return [.. rows.Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
-    }
-
-    /// <summary>The last entries of one kind on any job, the newest first, also those corrected since.</summary>
-    /// <param name="most">At most so many.</param>
-    public async Task<IReadOnlyList<Noted<T>>> LastAsync<T>(int most) where T : EntryBody
-    {
-        var kind = CheckList.Kinds.Of(typeof(T)).Name;
-        return [.. (await db.Entries.AsNoTracking().Where(e => e.Kind == kind).OrderByDescending(e => e.AtMs).Take(most).ToListAsync())
-            .Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
-    }
-
-    /// <summary>The engines the shop has had, each as its last job named it; at most two hundred.</summary>
-    public async Task<IReadOnlyList<string>> EnginesAsync()
-    {
-        var last = db.Jobs.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(EnginesMost);
-        var bodies = await (from j in db.Jobs.AsNoTracking()
-                            where last.Contains(j.Row)
-                            join e in db.Entries.AsNoTracking() on j.Id equals e.Job
-                            where e.Seq == 1
-                            select e.ToEntry()).ToListAsync();
-        return [.. bodies.Select(b => CheckList.Kinds.Read<BookedIn>(b).Body.Engine)];
-    }
 
     private async Task<JobRecord?> ReadAsync(string job, CancellationToken cancel)
     {

@@ -8,12 +8,12 @@ using Wattology.Data.Shop;
 namespace Wattology.Data.Jobs;
 
 /// <summary>What earlier jobs on such an engine taught, unless the owner retired it.</summary>
-public sealed class SnagStore(ShopDb db, JobStore jobs, TimeProvider clock)
+public sealed class SnagStore(ShopDb db, EarlierJobs earlier, TimeProvider clock)
 {
     /// <summary>What is to be known on a job's engine, the latest first.</summary>
     public async Task<IReadOnlyList<Noted<SnagKept>>> ForAsync(JudgedJob job)
     {
-        var all = await jobs.OnEngineAsync<SnagKept>(job);
+        var all = await earlier.OnEngineAsync<SnagKept>(job);
         if (all.Count == 0) return all;
         var hashes = all.Select(s => s.Entry.Hash).ToArray();
         var retired = (await db.RetiredSnags.AsNoTracking().Where(r => hashes.Contains(r.Hash)).Select(r => r.Hash).ToListAsync()).ToHashSet();

@@ -8,6 +8,7 @@ using Wattology.Core.Jobs;
 using Wattology.Data;
 using Wattology.Data.Jobs;
 using Wattology.Data.Shop;
+using Wattology.Data.Yard;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Jobs;
@@ -23,10 +24,10 @@ public static class FollowUpCalendar
         app.MapGet("/jobs/{id}/follow-up.ics", async (string id, JobStore jobs, ShopDb db, ShopTimes times, CancellationToken cancel)
             => await jobs.FindAsync(id, cancel) is { } job ? File(Of(job, times), $"{job.Machine.Number}.ics", await ShopChain.FootAsync(db, cancel))
                 : Results.NotFound()).ExcludeFromDescription();
-        app.MapGet("/follow-up.ics", async (JobStore jobs, ShopDb db, ShopTimes times, CancellationToken cancel) =>
+        app.MapGet("/follow-up.ics", async (YardRows yard, ShopDb db, ShopTimes times, CancellationToken cancel) =>
         {
             var until = times.Now.AddDays(AheadDays);
-            return File((await jobs.DueAsync(until, cancel)).SelectMany(r => r.FollowUp.Where(d => d.AtMs <= until.ToUnixTimeMilliseconds()).Select(d
+            return File((await yard.DueAsync(until, cancel)).SelectMany(r => r.FollowUp.Where(d => d.AtMs <= until.ToUnixTimeMilliseconds()).Select(d
                 => Event(r.Id, r.Number, r.Machine, r.Customer, r.Contact, JsonForm.ValueOf<FollowUpKind>(d.What) ?? FollowUpKind.Levels,
                     DateTimeOffset.FromUnixTimeMilliseconds(d.AtMs), "", times))), "follow-up.ics", await ShopChain.FootAsync(db, cancel));
         }).ExcludeFromDescription();

@@ -20,7 +20,7 @@ using Wattology.Web.People;
 namespace Wattology.Web.Pages;
 
 /// <summary>Books a job in, or corrects a booking-in.</summary>
-public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState form, ShopTimes times) : PageModel, IHasForm
+public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore policies, FormState form, ShopTimes times) : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form => form;
@@ -93,7 +93,7 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
     /// <summary>Machines that were here before, by what is typed of a registration.</summary>
     public async Task<IActionResult> OnGetKnownAsync(string? registration)
     {
-        Machines = await jobs.MachinesAsync(registration ?? "");
+        Machines = await earlier.MachinesAsync(registration ?? "");
         return Partial("_KnownMachines", this);
     }
 
@@ -193,7 +193,7 @@ public sealed class BookInModel(JobStore jobs, PolicyStore policies, FormState f
 
     private async Task<IActionResult> RefuseAsync()
     {
-        if (Corrects is null) Machines = await jobs.MachinesAsync(Form["registration"]);
+        if (Corrects is null) Machines = await earlier.MachinesAsync(Form["registration"]);
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();
     }

@@ -11,6 +11,7 @@ using Wattology.Core.Yard;
 using Wattology.Data;
 using Wattology.Data.Jobs;
 using Wattology.Data.Shop;
+using Wattology.Data.Yard;
 using Wattology.Web.Api;
 using Wattology.Web.Hosting;
 using Wattology.Web.People;
@@ -18,7 +19,7 @@ using Wattology.Web.People;
 namespace Wattology.Web.Pages;
 
 /// <summary>Every open job by what it waits for, and the search.</summary>
-public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageModel
+public sealed class YardModel(JobStore jobs, YardRows yard, ShopDb db, ShopTimes times) : PageModel
 {
     /// <summary>What a job may wait for, in words.</summary>
     public static readonly IReadOnlyList<KeyValuePair<string, string>> WaitWords =
@@ -71,19 +72,24 @@ public sealed class YardModel(JobStore jobs, ShopDb db, ShopTimes times) : PageM
             if (last is null || times.Now - last > TimeSpan.FromDays(ShopBackup.OldAfterDays)) BackupWord = last is { } at
                 ? $"The last good backup is {(times.Now - at).TotalDays:0} days old." : "There is no backup of this shop yet.";
         }
-        Q = string.IsNullOrWhiteSpace(Q) ? null : Q.Trim();
-        Jobs = await jobs.YardAsync(Q, cancel);
-        _lastWork = await jobs.LastWorkAsync([.. Jobs.Where(j => j.HandedOverMs is null)], cancel);
+        await FindAsync(cancel);
+        _lastWork = await yard.LastWorkAsync([.. Jobs.Where(j => j.HandedOverMs is null)], cancel);
         _limits = (await jobs.SettingsAsync(cancel)).LimitsFor();
-        if (Q is null) Due = await jobs.DueAsync(times.Now + Ahead, cancel);
+        if (Q is null) Due = await yard.DueAsync(times.Now + Ahead, cancel);
         Groups = Q is null ? WaitWords.Select(w => new Group(w.Value, [.. Jobs.Where(j => j.Waits == w.Key)])).Where(g => g.Jobs.Count > 0)
             : Jobs.Count > 0 ? [new Group("Found", Jobs)] : [];
+    }
+
+    private async Task FindAsync(CancellationToken cancel)
+    {
+        Q = string.IsNullOrWhiteSpace(Q) ? null : Q.Trim();
+        Jobs = await yard.ShownAsync(Q, cancel);
     }
 
     /// <summary>What is shown, as CSV.</summary>
     public async Task<IActionResult> OnGetCsvAsync(CancellationToken cancel)
     {
-        await OnGetAsync(cancel);
+        await FindAsync(cancel);
         return CsvFile.Of("yard.csv", ["job", "registration", "machine", "customer", "contact", "waits_for", "next", "why", "in_hand", "loose_ends",
             "promised"],
             Jobs.Select(j => new object?[] { j.Number, j.Registration, j.Machine, j.Customer, j.Contact, j.Waits, Next(j), Words(j), j.InHand, j.LooseEnds,

@@ -158,8 +158,13 @@ public sealed class PlaceTests(DemoShopFixture demo)
         bay.Open(job + "/drain/1");
         Assert.InRange(Number(bay, "return document.querySelector('.job-head').getBoundingClientRect().height"), 20, 48);
         Assert.InRange(Number(bay, "return document.querySelector('.work').getBoundingClientRect().height"), 40, 64);
-        // At home stands the narrow drawing, with places of its own.
+        // At home stands the narrow drawing, with places of its own; the end of the line under the bar is reached by a finger.
         bay.Open(job);
+        Assert.Equal(true, bay.Script("""
+            const line = document.querySelector('.work-now'), last = line.lastElementChild;
+            line.scrollLeft = line.scrollWidth;
+            return ['auto', 'scroll'].includes(getComputedStyle(line).overflowX) && last.getBoundingClientRect().right <= innerWidth + 1;
+            """));
         Assert.True(bay.Look(".job-drawing.narrow").Displayed);
         Assert.False(bay.Look(".job-drawing.wide").Displayed);
         bay.Touch("#narrow-spot-plate-1");
@@ -246,10 +251,10 @@ public sealed class PlaceTests(DemoShopFixture demo)
             }
             // So on the benches: each box on its place and none over another, every word legible; on a phone the boxes stand under the drawing.
             var climb = DemoJobs.Find(bay, "Hill-climb");
-            foreach (var sheet in new[] { "drain/1", "oil-supply/1", "crankcase", "clocking-plan/1", "clocking/1", "rings/1", "fuel",
-                "suction", "shaft-speed/1", "blow-by", "pour-through/1", "play/1", "mixture" })
+            foreach (var bench in new[] { "drain/1", "oil-supply/1", "crankcase", "clocking-plan/1", "clocking/1", "rings/1", "fuel",
+                "suction", "shaft-speed/1", "blow-by", "pour-through/1", "play/1", "mixture" }.Select(sheet => $"{climb}/{sheet}").Append("/book-in"))
             {
-                bay.Open($"{climb}/{sheet}");
+                bay.Open(bench);
                 Assert.Equal("", bay.Script("""
                     document.querySelectorAll('details.figures').forEach(d => { d.open = true; });
                     const wrong = [], svg = document.querySelector('.drawn .bench-svg'), phone = innerWidth < 700;

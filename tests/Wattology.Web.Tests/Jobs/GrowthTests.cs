@@ -6,6 +6,7 @@ using Wattology.Data;
 using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
 using Wattology.Data.Shop;
+using Wattology.Data.Yard;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.Jobs;
@@ -42,13 +43,13 @@ public sealed class GrowthTests
     {
         await using var server = await ScaledAsync();
         var some = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.OrderByDescending(j => j.Row).FirstAsync());
-        Task<IReadOnlyList<JobRow>> Search(string text) => server.WithAsync(s => s.GetRequiredService<JobStore>().YardAsync(text));
+        Task<IReadOnlyList<JobRow>> Search(string text) => server.WithAsync(s => s.GetRequiredService<YardRows>().ShownAsync(text));
         foreach (var text in new[] { some.Number, some.Registration, some.Registration[..2], some.Customer[2..], some.Number[^3..] }) Assert
             .Contains(await Search(text), j => j.Id == some.Id);
         var found = await Search("HL 7.31");
         Assert.True(found.Count > 5);
         Assert.Equal(found.OrderByDescending(j => j.Row).Select(j => j.Id), found.Select(j => j.Id));
-        foreach (var odd in new[] { "\"", "OR", "a\" OR \"b", "*", "NOT x", "-" }) Assert.True((await Search(odd)).Count <= JobStore.ListMost);
+        foreach (var odd in new[] { "\"", "OR", "a\" OR \"b", "*", "NOT x", "-" }) Assert.True((await Search(odd)).Count <= JobFinder.ListMost);
         Assert.Empty(await Search("nothing like it"));
     }
 

@@ -13,6 +13,7 @@ using Wattology.Core.People;
 using Wattology.Data.Traces;
 using Wattology.Data.Instruments;
 using Wattology.Data.Jobs;
+using Wattology.Data.Warranty;
 using Wattology.Web.Boards;
 using Wattology.Web.Forms;
 using Wattology.Web.Gauge;
@@ -23,6 +24,8 @@ namespace Wattology.Web.Pages.Jobs;
 
 /// <summary>What every sheet of a job needs.</summary>
 /// <param name="Jobs">The shop's jobs.</param>
+/// <param name="Earlier">What other jobs know of the machine and its engine.</param>
+/// <param name="Claims">Claims across the shop.</param>
 /// <param name="Form">What the form of this request shows.</param>
 /// <param name="Times">The shop's clock and zone.</param>
 /// <param name="Names">Who signs as a second name.</param>
@@ -31,8 +34,8 @@ namespace Wattology.Web.Pages.Jobs;
 /// <param name="Gauge">The line to the gauge box.</param>
 /// <param name="Traces">Traces of bursts and runs.</param>
 /// <param name="Security">The security log.</param>
-public sealed record SheetServices(JobStore Jobs, FormState Form, ShopTimes Times, SecondNames Names, HowKnown Knowing, SnagStore Snags,
-    GaugeLink Gauge, TraceStore Traces, SecurityLog Security);
+public sealed record SheetServices(JobStore Jobs, EarlierJobs Earlier, ClaimRows Claims, FormState Form, ShopTimes Times, SecondNames Names,
+    HowKnown Knowing, SnagStore Snags, GaugeLink Gauge, TraceStore Traces, SecurityLog Security);
 
 /// <summary>What every sheet of a job shares: the job, the form, and recording entries.</summary>
 public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
@@ -116,16 +119,16 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
     }
 
     /// <summary>Readings of one kind on other jobs with the same engine, the last ones first.</summary>
-    protected Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>() where T : EntryBody => services.Jobs.OnEngineAsync<T>(Job);
+    protected Task<IReadOnlyList<Noted<T>>> OnEngineAsync<T>() where T : EntryBody => services.Earlier.OnEngineAsync<T>(Job);
 
     /// <summary>The last entries of one kind on any job, the newest first.</summary>
-    protected Task<IReadOnlyList<Noted<T>>> LastAsync<T>(int most) where T : EntryBody => services.Jobs.LastAsync<T>(most);
+    protected Task<IReadOnlyList<Noted<T>>> LastAsync<T>(int most) where T : EntryBody => services.Earlier.LastAsync<T>(most);
 
     /// <summary>Claims refused on other jobs with the same engine, each with the proof that was missing.</summary>
-    public Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync() => services.Jobs.RefusedOnEngineAsync(Job);
+    public Task<IReadOnlyList<JobRow>> RefusedOnEngineAsync() => services.Claims.RefusedOnEngineAsync(Job);
 
     /// <summary>Earlier jobs on the same machine, with what they left behind.</summary>
-    public Task<IReadOnlyList<EarlierJob>> EarlierAsync() => services.Jobs.EarlierAsync(Job);
+    public Task<IReadOnlyList<EarlierJob>> EarlierAsync() => services.Earlier.OnMachineAsync(Job);
 
     /// <summary>Who else worked on the job in the last two hours: two may be at one job.</summary>
     public IReadOnlyList<string> AlsoAtIt => [.. Job.Record.Entries.Reverse().TakeWhile(e => Now - e.At < TimeSpan.FromHours(2))

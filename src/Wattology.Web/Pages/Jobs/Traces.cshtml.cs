@@ -13,7 +13,7 @@ namespace Wattology.Web.Pages.Jobs;
 
 /// <summary>Traces of this job's bursts and runs: charted, compared with the last job on that engine, taken away as text; and a logger's file brought
 /// in.</summary>
-public sealed class TracesModel(SheetServices services, JobStore jobs, TraceFiles files) : SheetModel(services)
+public sealed class TracesModel(SheetServices services, TraceFiles files) : SheetModel(services)
 {
     private const int ShownRows = 4;
 
@@ -65,7 +65,7 @@ public sealed class TracesModel(SheetServices services, JobStore jobs, TraceFile
     {
         Shown = Kept.FirstOrDefault(k => k.Entry.Hash == hash) ?? (Kept.Count > 0 ? Kept[0] : null);
         if (Shown is not { Body: var body } || await files.ReadAsync(body.File) is not { Rows.Count: > 1 } trace) return;
-        Other = (await jobs.OnEngineAsync<TraceKept>(Job)).FirstOrDefault(o => o.Body.Of == body.Of && files.Has(o.Body.File));
+        Other = (await OnEngineAsync<TraceKept>()).FirstOrDefault(o => o.Body.Of == body.Of && files.Has(o.Body.File));
         var (first, last) = (trace.Rows[0].TimeS, trace.Rows[^1].TimeS);
         var (begin, end) = (Math.Clamp(from ?? first, first, last), Math.Clamp(to ?? last, first, last));
         if (end <= begin) (begin, end) = (first, last);

@@ -4,13 +4,14 @@ using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.Measures;
 using Wattology.Data.Jobs;
+using Wattology.Data.Limits;
 using Wattology.Web.Api;
 using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Pages.Shop;
 
 /// <summary>The readings one limit judged, each with its verdict then and by the limit in force now.</summary>
-public sealed class LimitReadingsModel(JobStore jobs, ShopTimes times) : PageModel
+public sealed class LimitReadingsModel(JobStore jobs, JudgedReadings judged, ShopTimes times) : PageModel
 {
     /// <summary>The limit.</summary>
     public LimitKind Limit { get; private set; } = null!;
@@ -29,7 +30,7 @@ public sealed class LimitReadingsModel(JobStore jobs, ShopTimes times) : PageMod
     {
         if (CheckList.FindLimit(key) is not { } limit) return NotFound();
         (Limit, Units) = (limit, (await jobs.SettingsAsync()).Units);
-        Readings = await jobs.JudgedByAsync(limit);
+        Readings = await judged.OfAsync(limit);
         return Page();
     }
 
@@ -37,7 +38,7 @@ public sealed class LimitReadingsModel(JobStore jobs, ShopTimes times) : PageMod
     public async Task<IActionResult> OnGetCsvAsync(string key)
     {
         if (CheckList.FindLimit(key) is not { } limit) return NotFound();
-        var readings = await jobs.JudgedByAsync(limit, JobStore.JudgedFileMost);
+        var readings = await judged.OfAsync(limit, JudgedReadings.FileMost);
         return CsvFile.Of($"{key}.csv", ["job", "read_at", "by", "known", "instrument", "value", "measure", "verdict_then", "limit_then", "verdict_now"],
             readings.Select(r => new object?[] { r.Number, r.Reading.Entry.At, r.Reading.Entry.By, r.Reading.Entry.Known, r.Reading.Entry.Instrument,
                 r.Reading.Value,

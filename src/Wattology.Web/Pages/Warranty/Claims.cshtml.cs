@@ -5,6 +5,7 @@ using Wattology.Core.People;
 using Wattology.Core.Warranty;
 using Wattology.Data;
 using Wattology.Data.Jobs;
+using Wattology.Data.Warranty;
 using Wattology.Web.Api;
 using Wattology.Web.Forms;
 using Wattology.Web.Hosting;
@@ -14,7 +15,7 @@ using Wattology.Web.Warranty;
 namespace Wattology.Web.Pages.Warranty;
 
 /// <summary>The shop's claims by state: what is missing from each, what is expected and what came.</summary>
-public sealed class ClaimsModel(JobStore jobs, ShopDb db, LentDesk desks, ShopTimes times) : PageModel
+public sealed class ClaimsModel(ClaimRows claims, ShopDb db, LentDesk desks, ShopTimes times) : PageModel
 {
     /// <summary>The state shown; null for all.</summary>
     [FromQuery(Name = "state")]
@@ -77,8 +78,8 @@ public sealed class ClaimsModel(JobStore jobs, ShopDb db, LentDesk desks, ShopTi
     private async Task LoadAsync(CancellationToken cancel)
     {
         State = State is { Length: > 0 } && JsonForm.ValueOf<ClaimState>(State) is not null ? State : null;
-        Claims = await jobs.ClaimsAsync(State, cancel);
-        var totals = await jobs.ClaimTotalsAsync(cancel);
+        Claims = await claims.ClaimsAsync(State, cancel);
+        var totals = await claims.TotalsAsync(cancel);
         Totals = [.. Enum.GetValues<ClaimState>().Select(s => totals.FirstOrDefault(t => t.State == JsonForm.WordOf(s))).OfType<ClaimTotal>()];
         if (DeskFault.Length == 0) DeskWords = await desks.FindAsync(db, cancel) is { } found ? found.Simulated ? "" : found.Desk.ToString() : "";
     }
