@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Net;
-using System.Net.Sockets;
 using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -39,7 +38,7 @@ internal static partial class KillRun
         try
         {
             var job = await MakeAsync(folder);
-            var port = FreePort();
+            var port = AppProcess.FreePort().ToString(CultureInfo.InvariantCulture);
             var cookies = new CookieContainer();
             using var client = new HttpClient(new HttpClientHandler { CookieContainer = cookies, AllowAutoRedirect = false })
             {
@@ -123,7 +122,7 @@ internal static partial class KillRun
                 using var answer = await client.GetAsync(new Uri("/healthz", UriKind.Relative));
                 if (answer.IsSuccessStatusCode) return;
             }
-            catch (HttpRequestException) { }
+            catch (Exception e) when (e is HttpRequestException or TaskCanceledException) { }
             await Task.Delay(50);
         }
         throw new TimeoutException("The application did not come up.");
@@ -131,19 +130,10 @@ internal static partial class KillRun
 
     private static Process Start(string program, params string[] args)
     {
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var arg in args.Prepend(program)) start.ArgumentList.Add(arg);
-        var process = Process.Start(start)!;
+        var process = AppProcess.Start(program, args);
         process.OutputDataReceived += (_, _) => { };
         process.BeginOutputReadLine();
         return process;
-    }
-
-    private static string FreePort()
-    {
-        using var probe = new TcpListener(IPAddress.Loopback, 0);
-        probe.Start();
-        return ((IPEndPoint)probe.LocalEndpoint).Port.ToString(CultureInfo.InvariantCulture);
     }
 
     // A shop with one technician and one job.

@@ -1,12 +1,10 @@
 using Wattology.Bench;
-using Wattology.Browser.Tests.Gauge;
 using Wattology.Browser.Tests.Hosting;
 using Wattology.Data.Demo;
 
 namespace Wattology.Browser.Tests.Faults;
 
 /// <summary>The application as a process: killed under load, asked to end, started on what it cannot use.</summary>
-[Collection(nameof(Alone))]
 public sealed class KillTests
 {
     private const int Kills = 50;

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Wattology.Bench;
 using Wattology.Browser.Tests.Hosting;
 using Wattology.StandIns.Gauge;
 
@@ -62,7 +63,7 @@ public sealed class FaultTests
     public async Task A_run_with_each_fault_is_stopped_warned_of_or_let_be()
     {
         await using var shop = await FastAsync();
-        var box = new GaugeBox("first box", speed: Speed);
+        var box = new GaugeBox("first box", port: AppProcess.FreePort(), speed: Speed);
         Call(shop, box);
         using var bay = Tablet(shop, "petra");
         var job = DemoJobs.Find(bay, "Mail van");

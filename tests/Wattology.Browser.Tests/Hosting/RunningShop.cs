@@ -1,7 +1,6 @@
 using System.Diagnostics;
-using System.Net;
-using System.Net.Sockets;
 using System.Text;
+using Wattology.Bench;
 
 namespace Wattology.Browser.Tests.Hosting;
 
@@ -79,13 +78,7 @@ public sealed class RunningShop : IAsyncDisposable
     }
 
     /// <summary>Starts the application's command line.</summary>
-    public static Process Run(params string[] args)
-    {
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true, RedirectStandardInput = true };
-        start.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "Wattology.Web.dll"));
-        foreach (var arg in args) start.ArgumentList.Add(arg);
-        return Process.Start(start)!;
-    }
+    public static Process Run(params string[] args) => AppProcess.Start(Path.Combine(AppContext.BaseDirectory, "Wattology.Web.dll"), args);
 
     /// <summary>Runs a command to its end.</summary>
     public static async Task<(int Code, string Out, string Error)> RunToEndAsync(string? input, params string[] args)
@@ -99,12 +92,7 @@ public sealed class RunningShop : IAsyncDisposable
     }
 
     /// <summary>A port nobody listens on just now.</summary>
-    public static string FreePort()
-    {
-        using var probe = new TcpListener(IPAddress.Loopback, 0);
-        probe.Start();
-        return ((IPEndPoint)probe.LocalEndpoint).Port.ToString(System.Globalization.CultureInfo.InvariantCulture);
-    }
+    public static string FreePort() => AppProcess.FreePort().ToString(System.Globalization.CultureInfo.InvariantCulture);
 
     public async ValueTask DisposeAsync()
     {
