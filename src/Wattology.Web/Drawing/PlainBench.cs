@@ -99,7 +99,7 @@ public sealed record PlainBench(string Says, double Height, string Body, string 
         + "M690,300H740V380H690ZM702,300V380M715,300V380M727,300V380M24,452H232M120,132V122",
         [(352, 420, "turbine"), (646, 414, "compressor"), (715, 402, "filter"), (328, 278, "charge cooler")],
         [
-            new("closed_breather", new(8, 4, 372, 96), new(120, 124)), new("control", new(396, 4, 356, 212), new(452, 272)),
+            new("closed_breather", new(8, 4, 372, 96), new(120, 124)), new("control", new(396, 4, 356, 212), new(418, 291)),
             new("engine", new(36, 146, 184, 96), new(120, 200)), new("fuel", new(36, 254, 184, 92), new(120, 300)),
             new("water_cooled", new(246, 440, 282, 92), new(470, 367)), new("turbos", new(544, 440, 208, 92), new(572, 396)),
         ], When:

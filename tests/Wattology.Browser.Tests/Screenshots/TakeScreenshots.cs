@@ -26,7 +26,13 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         }
         string Job(string machine, string reads = "") => DemoJobs.Find(desk, machine, reads);
         Take("yard", "/");
-        Take("book-in", "/book-in");
+        Take("book-in", "/book-in", null, () =>
+        {
+            foreach (var (field, text) in new[] { ("registration", "GRITTER 7"), ("machine", "Gritter"), ("engine", "Brannock D4 150") }) desk.Type(field, text);
+            foreach (var (field, value) in new[] { ("control", "vanes-electric"), ("turbos", "2"), ("water_cooled", "true"), ("closed_breather", "true") })
+                desk.Choose(field, value);
+            desk.Script("document.activeElement.blur(); scrollTo(0, 0)");
+        });
         var tractor = Job("Lifeboat tractor");
         Take("drawing", tractor);
         Take("findings", Job("Brewery van") + "/findings");
