@@ -208,6 +208,28 @@ public sealed class ChoiceFieldHelper : FieldHelper
     }
 }
 
+/// <summary>What the enter key does in a form with several buttons. Left to itself a browser takes the first of them, whatever it says.</summary>
+[HtmlTargetElement("form", Attributes = "on-enter")]
+public sealed class OnEnterHelper : TagHelper
+{
+    /// <summary>Nothing is sent: which of the buttons is meant, a touch says.</summary>
+    public const string Nothing = "nothing";
+
+    /// <summary>The form is recorded.</summary>
+    public const string Record = "record";
+
+    /// <summary><see cref="Nothing"/>, <see cref="Record"/>, or the button that is meant, as "name=value".</summary>
+    public string OnEnter { get; set; } = Nothing;
+
+    /// <inheritdoc/>
+    public override void Process(TagHelperContext context, TagHelperOutput output)
+    {
+        var button = OnEnter.Split('=', 2);
+        output.PreContent.AppendHtml(Html.Tag("button", null, ("hidden", "hidden"), ("disabled", OnEnter == Nothing ? "disabled" : null),
+            ("name", button.Length == 2 ? button[0] : null), ("value", button.Length == 2 ? button[1] : null)));
+    }
+}
+
 /// <summary>A list to choose from.</summary>
 [HtmlTargetElement("select-field")]
 public sealed class SelectFieldHelper : FieldHelper

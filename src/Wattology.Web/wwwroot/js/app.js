@@ -48,13 +48,13 @@
     const part = acted && acted.part && document.getElementById(acted.part);
     const next = acted && sheet.querySelector('[data-next]');
     if (next && !(part && part.querySelector('.said'))) {
-      quietly(next.querySelector('button, input:not([type=hidden])'));
+      quietly(next.querySelector('button:not([hidden]), input:not([type=hidden])'));
       next.scrollIntoView({ block: 'nearest' });
       return;
     }
     if (part) {
       scrollBy({ top: part.getBoundingClientRect().top - acted.top, behavior: 'instant' });
-      quietly(part.querySelector('[aria-pressed="true"]') || part.querySelector('button, summary'));
+      quietly(part.querySelector('[aria-pressed="true"]') || part.querySelector('button:not([hidden]), summary'));
       return;
     }
     quietly(document.getElementById('sheet-title'));
