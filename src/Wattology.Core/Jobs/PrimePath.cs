@@ -54,7 +54,6 @@ public sealed record PrimePath(PrimeMethod? Method, IReadOnlyList<PrimeStep> Ste
     /// <summary>The path of a job as it stands.</summary>
     public static PrimePath Of(JudgedJob job) => new Way(job).Path();
 
-    // What is proved needs no step any more; whatever unproves it opens the path again.
     private sealed class Way
     {
         private readonly JudgedJob _job;
@@ -114,6 +113,7 @@ public sealed record PrimePath(PrimeMethod? Method, IReadOnlyList<PrimeStep> Ste
         // The order that is never wrong, turbo by turbo.
         private IEnumerable<PrimeStep> OilIn => [.. _turbos.SelectMany(t => new[] { DrainOn(t), Oil(t), Wheel(t), FeedOn(t) }), Level];
 
+        // What is proved needs no step any more; whatever unproves it opens the path again.
         private bool Proved => _cranking.PressureProved;
 
         private string? Purpose => _asked?.Body.Answer;

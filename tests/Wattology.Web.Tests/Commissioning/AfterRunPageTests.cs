@@ -15,9 +15,7 @@ public sealed class AfterRunPageTests
 {
     private static async Task<(Visitor Jory, string Job)> DemoAsync(ShopServer server, string machine)
     {
-        var jory = await server.VisitAsync();
-        await jory.GetAsync("/sign-in");
-        await jory.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
+        var jory = await server.VisitDemoAsync("jory");
         var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.Machine.Contains(machine) && j.HandedOverMs == null)
             .OrderByDescending(j => j.Row).Select(j => j.Id).FirstAsync());
         await jory.GetAsync($"/jobs/{id}/after-run");

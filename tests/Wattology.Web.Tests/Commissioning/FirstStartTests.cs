@@ -9,9 +9,7 @@ public sealed class FirstStartTests
 {
     private static async Task<(Visitor Visitor, string Job)> ReadyAsync(ShopServer server)
     {
-        var visitor = await server.VisitAsync();
-        await visitor.GetAsync("/sign-in");
-        await visitor.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
+        var visitor = await server.VisitDemoAsync("jory");
         var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.Machine == "Mail van" && j.HandedOverMs == null)
             .Select(j => j.Id).SingleAsync());
         await visitor.GetAsync($"/jobs/{id}/start");

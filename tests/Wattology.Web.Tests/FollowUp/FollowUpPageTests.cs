@@ -15,9 +15,7 @@ public sealed class FollowUpPageTests
     public async Task What_is_due_stands_in_the_yard_on_its_job_and_in_a_calendar_until_it_is_seen_to()
     {
         await using var shop = await ShopServer.StartAsync(demo: true);
-        var ines = await shop.VisitAsync();
-        await ines.GetAsync("/sign-in");
-        await ines.PostAsync("/sign-in?handler=Demo", ("user", "ines"));
+        var ines = await shop.VisitDemoAsync("ines");
         var yard = await ines.GetAsync("/");
         // The demo's shop sees to what is due, so that only its latest jobs are owed something.
         var due = yard.Page.QuerySelectorAll("a.num[href$='/hand-over']");
@@ -46,9 +44,7 @@ public sealed class FollowUpPageTests
         await using var shop = await ShopServer.StartAsync(demo: true);
         // Jobs that left and that nobody has seen to.
         await shop.WithAsync(s => s.GetRequiredService<ScaledShop>().FillAsync(75));
-        var ines = await shop.VisitAsync();
-        await ines.GetAsync("/sign-in");
-        await ines.PostAsync("/sign-in?handler=Demo", ("user", "ines"));
+        var ines = await shop.VisitDemoAsync("ines");
         var all = Calendar.Load(System.Text.Encoding.UTF8.GetString(await ines.BytesAsync("/follow-up.ics")))!;
         var rows = (await ines.GetAsync("/")).Page.QuerySelectorAll("a.num[href$='/hand-over']");
         foreach (var row in rows)

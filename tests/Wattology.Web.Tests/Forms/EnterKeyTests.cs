@@ -22,9 +22,7 @@ public sealed class EnterKeyTests
     public async Task The_enter_key_never_chooses_the_first_of_several_answers()
     {
         await using var server = await ShopServer.StartAsync(demo: true);
-        var maren = await server.VisitAsync();
-        await maren.GetAsync("/sign-in");
-        await maren.PostAsync("/sign-in?handler=Demo", ("user", "maren"));
+        var maren = await server.VisitDemoAsync("maren");
         var yard = (await maren.GetAsync("/")).Page.QuerySelectorAll("table.yard tbody tr");
         var jobs = Machines.Select(m => yard.First(r => r.TextContent.Contains(m, StringComparison.Ordinal)).QuerySelector("a.num")!.GetAttribute("href")!);
         string[] others = ["/", "/book-in", "/limits", "/instruments", "/tablet", "/people", "/keys", "/import", "/claims", "/policies", "/over-time", "/jobs",

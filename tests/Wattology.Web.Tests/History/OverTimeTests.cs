@@ -27,13 +27,7 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
 
         public ValueTask DisposeAsync() => Server.DisposeAsync();
 
-        public async Task<Visitor> VisitAsync(string user)
-        {
-            var visitor = await Server.VisitAsync();
-            await visitor.GetAsync("/sign-in");
-            await visitor.PostAsync("/sign-in?handler=Demo", ("user", user));
-            return visitor;
-        }
+        public Task<Visitor> VisitAsync(string user) => Server.VisitDemoAsync(user);
     }
 
     private IEnumerable<JobRow> Over => demo.Jobs.Where(j => j.EndedAs == "Handed over");

@@ -133,6 +133,15 @@ public sealed class ShopServer : IAsyncDisposable
         return visitor;
     }
 
+    /// <summary>The browser of somebody of the demo shop, signed in by a touch on the name.</summary>
+    public async Task<Visitor> VisitDemoAsync(string user)
+    {
+        var visitor = await VisitAsync();
+        await visitor.GetAsync("/sign-in");
+        await visitor.PostAsync("/sign-in?handler=Demo", ("user", user));
+        return visitor;
+    }
+
     public async ValueTask DisposeAsync()
     {
         await _app.DisposeAsync();

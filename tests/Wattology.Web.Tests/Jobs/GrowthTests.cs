@@ -57,9 +57,7 @@ public sealed class GrowthTests
     public async Task Other_units_change_how_the_yard_reads_and_nothing_that_is_stored()
     {
         await using var server = await ShopServer.StartAsync(true, Clock);
-        var owner = await server.VisitAsync();
-        await owner.GetAsync("/sign-in");
-        await owner.PostAsync("/sign-in?handler=Demo", ("user", "maren"));
+        var owner = await server.VisitDemoAsync("maren");
         Task<JobRow[]> Rows() => server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.AsNoTracking().OrderBy(j => j.Row).ToArrayAsync());
         var before = await Rows();
         await owner.GetAsync("/limits");

@@ -365,9 +365,7 @@ public sealed class JobStoreTests
     public async Task The_job_file_on_paper_has_real_text_and_tells_the_whole_job()
     {
         await using var server = await ShopServer.StartAsync(demo: true);
-        var visitor = await server.VisitAsync();
-        await visitor.GetAsync("/sign-in");
-        await visitor.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
+        var visitor = await server.VisitDemoAsync("jory");
         var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.HandedOverMs != null).OrderBy(j => j.Number)
             .Select(j => j.Id).FirstAsync());
         using var pdf = PdfDocument.Open(await visitor.BytesAsync($"/jobs/{id}/file.pdf"));
@@ -383,9 +381,7 @@ public sealed class JobStoreTests
     public async Task On_paper_a_planned_drain_is_planned_what_was_passed_stands_first_and_no_item_shows_its_code()
     {
         await using var server = await ShopServer.StartAsync(demo: true);
-        var visitor = await server.VisitAsync();
-        await visitor.GetAsync("/sign-in");
-        await visitor.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
+        var visitor = await server.VisitDemoAsync("jory");
         async Task<string> PaperAsync(string machine, int pages)
         {
             var id = await server.WithAsync(s => s.GetRequiredService<ShopDb>().Jobs.Where(j => j.HandedOverMs == null && j.Machine == machine)

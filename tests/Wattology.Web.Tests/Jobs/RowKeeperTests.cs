@@ -23,9 +23,7 @@ public sealed class RowKeeperTests
 
     private static async Task<Visitor> OwnerAsync(ShopServer server)
     {
-        var owner = await server.VisitAsync();
-        await owner.GetAsync("/sign-in");
-        await owner.PostAsync("/sign-in?handler=Demo", ("user", "maren"));
+        var owner = await server.VisitDemoAsync("maren");
         return owner;
     }
 

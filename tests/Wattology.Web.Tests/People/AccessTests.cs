@@ -41,9 +41,7 @@ public sealed class AccessTests
     public async Task Pages_carry_a_strict_policy_and_nothing_inline()
     {
         await using var server = await ShopServer.StartAsync(demo: true);
-        var visitor = await server.VisitAsync();
-        await visitor.GetAsync("/sign-in");
-        await visitor.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
+        var visitor = await server.VisitDemoAsync("jory");
         var yard = await visitor.GetAsync("/");
         var jobs = yard.Page.QuerySelectorAll("a.num").Select(a => a.GetAttribute("href")!).Take(6);
         foreach (var path in jobs.SelectMany(j => new[] { j, j + "/clocking", j + "/prime", j + "/start" }).Append("/").Append("/book-in"))
@@ -88,9 +86,7 @@ public sealed class AccessTests
     public async Task A_demo_sign_in_needs_a_demo_shop()
     {
         await using var server = await ShopServer.StartAsync();
-        var visitor = await server.VisitAsync();
-        await visitor.GetAsync("/sign-in");
-        await visitor.PostAsync("/sign-in?handler=Demo", ("user", "maren"));
+        var visitor = await server.VisitDemoAsync("maren");
         Assert.Equal(HttpStatusCode.Redirect, (await visitor.GetAsync("/")).Status);
     }
 }

@@ -36,9 +36,7 @@ public sealed class ShopFolderTests
         var (to, back) = (NewName("backup"), NewName("restored"));
         try
         {
-            var jory = await server.VisitAsync();
-            await jory.GetAsync("/sign-in");
-            await jory.PostAsync("/sign-in?handler=Demo", ("user", "jory"));
+            var jory = await server.VisitDemoAsync("jory");
             var job = await jory.BookInAsync();
             await jory.GetAsync(job);
             using var done = new CancellationTokenSource();

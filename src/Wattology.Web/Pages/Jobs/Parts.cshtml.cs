@@ -58,12 +58,11 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
     private const int OrdersLookedAt = 60, SuppliersMost = 3;
 
     /// <summary>From whom parts were ordered last, beside what comes by itself: on this job, then anywhere in the shop.</summary>
-    public async Task<IReadOnlyList<string>> SuppliersAsync()
-    {
-        var boats = (await DeliveriesAsync()).Select(d => d.Name);
-        return [.. AllOrders.Reverse().Select(o => o.Noted.Body.From).Concat((await LastAsync<Ordered>(OrdersLookedAt)).Select(o => o.Body.From))
-            .Distinct(StringComparer.CurrentCultureIgnoreCase).Except(boats, StringComparer.CurrentCultureIgnoreCase).Take(SuppliersMost)];
-    }
+    /// <param name="boats">What comes by itself.</param>
+    public async Task<IReadOnlyList<string>> SuppliersAsync(IReadOnlyList<(string Name, string Box)> boats)
+        => [.. AllOrders.Reverse().Select(o => o.Noted.Body.From).Concat((await LastAsync<Ordered>(OrdersLookedAt)).Select(o => o.Body.From))
+            .Distinct(StringComparer.CurrentCultureIgnoreCase).Except(boats.Select(b => b.Name), StringComparer.CurrentCultureIgnoreCase)
+            .Take(SuppliersMost)];
 
     /// <summary>Whether a line's part is still to be ordered, or ordered again.</summary>
     public bool ToOrder(PartLine line) => MayRecord && Held.Free && line.Standing is PartStanding.NotSaid or PartStanding.InTheBox or PartStanding.Missing;
