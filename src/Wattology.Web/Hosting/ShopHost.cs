@@ -120,6 +120,9 @@ public static class ShopHost
             // Where a size cannot be limited at the door, it is counted while it is read.
             .MinimumLevel.Override("Microsoft.AspNetCore.Mvc.Filters.RequestSizeLimitFilter", LogEventLevel.Error)
             .MinimumLevel.Override("Microsoft.AspNetCore.Routing.EndpointRoutingMiddleware", LogEventLevel.Error)
+            // What fails there is thrown: whoever catches it knows whether two did the same at once or the shop is in trouble.
+            .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Database.Command", LogEventLevel.Fatal)
+            .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Update", LogEventLevel.Fatal)
             .Enrich.FromLogContext()
             .WriteTo.File(new CompactJsonFormatter(), Path.Combine(folder.Logs, "wattology-.jsonl"), rollingInterval: RollingInterval.Day,
                 retainedFileCountLimit: 31, shared: true)

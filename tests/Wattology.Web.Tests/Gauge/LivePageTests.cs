@@ -24,7 +24,7 @@ public sealed class LivePageTests
 
         await using var box = new GaugeBox("bench box 3", speed: 5);
         await link.DialAsync($"127.0.0.1:{box.Port}");
-        for (var i = 0; i < 400 && !link.State.Connected; i++) await Task.Delay(25);
+        for (var i = 0; i < 2_400 && !link.State.Connected; i++) await Task.Delay(25);
         Assert.Contains("Read this job with it", (await jory.GetAsync(first + "/prime")).Said(".gauge"), StringComparison.Ordinal);
         await jory.PostAsync(first + "/prime?handler=GaugeOn", ("once", "b"));
         Assert.Contains("simulated: proves nothing here", (await jory.GetAsync(first + "/prime")).Said(".gauge.on"), StringComparison.Ordinal);

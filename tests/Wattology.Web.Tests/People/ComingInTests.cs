@@ -75,7 +75,7 @@ public sealed class ComingInTests
     {
         await using var server = await ShopServer.StartAsync();
         var jory = await server.VisitAsync("jory");
-        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(20));
+        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(60));
         using var stream = await jory.StreamAsync("/live/gauge", stop.Token);
         var read = stream.Content.ReadAsStringAsync(stop.Token);
         await jory.GetAsync("/");

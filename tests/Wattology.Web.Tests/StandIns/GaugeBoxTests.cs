@@ -29,7 +29,7 @@ public sealed class GaugeBoxTests
             var last = -1.0;
             while (watch.State != WatchState.Shown)
             {
-                var sample = (GaugeSample)GaugeLine.Read((await reader.ReadLineAsync().WaitAsync(TimeSpan.FromSeconds(20)))!)!;
+                var sample = (GaugeSample)GaugeLine.Read((await reader.ReadLineAsync().WaitAsync(TimeSpan.FromSeconds(60)))!)!;
                 Assert.True(sample.TimeMs > last);
                 last = sample.TimeMs;
                 watch.Take(sample.TimeMs, sample[GaugeChannel.OilTurbo]);

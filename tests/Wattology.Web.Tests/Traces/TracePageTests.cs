@@ -230,13 +230,13 @@ public sealed class TracePageTests
         await using var box = new GaugeBox("bench box 5", rateHz: 50, speed: 4);
         var link = shop.Services.GetRequiredService<GaugeLink>();
         await link.DialAsync($"127.0.0.1:{box.Port}");
-        for (var i = 0; i < 400 && !link.State.Connected; i++) await Task.Delay(25);
+        for (var i = 0; i < 2_400 && !link.State.Connected; i++) await Task.Delay(25);
         var jory = await shop.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.ClearAsync(job);
         await jory.PostAsync(job + "/prime?handler=GaugeOn", ("once", "a"));
         await jory.PostAsync(job + "/prime?handler=Burst", ("once", "b"));
-        for (var i = 0; i < 400 && link.Since(0).Count < 60; i++) await Task.Delay(25);
+        for (var i = 0; i < 2_400 && link.Since(0).Count < 60; i++) await Task.Delay(25);
         await jory.PostAsync(job + "/prime?handler=Mark", ("once", "m"), ("words", "a noise"));
         // A box that watches is not taken elsewhere: what it reads here would be lost.
         var elsewhere = await jory.PostAsync(await jory.BookInAsync() + "/prime?handler=GaugeOn", ("once", "x"));

@@ -48,8 +48,8 @@ public sealed class DeskLineTests
     [Fact]
     public async Task A_slow_desk_is_asked_again_and_takes_the_claim_once()
     {
-        await using var desk = await WarrantyDesk.StartAsync(DeskScenario.Slow, late: TimeSpan.FromSeconds(20));
-        var (server, wyn, job) = await StartAsync(desk, TimeSpan.FromMilliseconds(700));
+        await using var desk = await WarrantyDesk.StartAsync(DeskScenario.Slow, late: TimeSpan.FromSeconds(60));
+        var (server, wyn, job) = await StartAsync(desk, TimeSpan.FromSeconds(3));
         await using var _ = server;
         Assert.Equal(HttpStatusCode.Redirect, (await SendAsync(wyn, job, "s1")).Status);
         Assert.Equal("sent", await StateAsync(wyn, job));
