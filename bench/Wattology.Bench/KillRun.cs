@@ -114,7 +114,7 @@ internal static partial class KillRun
 
     private static async Task UpAsync(HttpClient client, Process process)
     {
-        for (var i = 0; i < 600; i++)
+        for (var i = 0; i < 2_400; i++)
         {
             if (process.HasExited) throw new InvalidOperationException($"The application ended by itself: {await process.StandardError.ReadToEndAsync()}");
             try

@@ -10,7 +10,7 @@ namespace Wattology.Data.Jobs;
 /// <summary>What the shop's other jobs know: of a machine, of its engine, or of what was recorded last anywhere.</summary>
 public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, TimeProvider clock)
 {
-    private const int LeastOfMachine = 2, MachinesMost = 5, EarlierMost = 5, OnEngineMost = 30, EnginesMost = 200;
+    private const int LeastOfMachine = 2, MachinesMost = 5, EarlierMost = 5, OnEngineMost = 30, EnginesMost = 200, KnownEnginesMost = 4, LatelyMost = 100;
 
     /// <summary>Machines that were here before and whose registration begins so, each by its last job, the one that came last first; at most five.</summary>
     /// <param name="registration">As far as it is typed; under two letters and digits nothing is looked for.</param>
@@ -26,6 +26,22 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
         return await db.Jobs.AsNoTracking().Where(j => last.Contains(j.Row)).OrderByDescending(j => j.Row).ToListAsync(cancel);
     }
 
+    /// <summary>Engines the shop has had and whose name begins so, each as its last job has it, the one that came last first; at most four.</summary>
+    /// <param name="engine">As far as it is typed; with nothing typed, those of the last hundred jobs.</param>
+    /// <param name="cancel">Ends it.</param>
+    public async Task<IReadOnlyList<KnownEngine>> EnginesLikeAsync(string engine, CancellationToken cancel = default)
+    {
+        var plain = PartNumber.Plain(engine);
+        var end = plain + char.MaxValue;
+        var lately = db.Jobs.OrderByDescending(j => j.Row).Take(LatelyMost);
+        var looked = plain.Length == 0 ? lately : db.Jobs.Where(j => string.Compare(j.Family, plain) >= 0 && string.Compare(j.Family, end) < 0);
+        var last = looked.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(KnownEnginesMost);
+        var rows = await db.Jobs.AsNoTracking().Where(j => last.Contains(j.Row)).OrderByDescending(j => j.Row)
+            .Select(j => new { j.Id, j.Number, j.Head }).ToListAsync(cancel);
+        var records = await RecordsAsync([.. rows.Select(r => (r.Id, r.Head))], cancel);
+        return [.. rows.Select(r => new KnownEngine(r.Id, r.Number, records[r.Id].Machine()))];
+    }
+
     /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>
     public async Task<IReadOnlyList<EarlierJob>> OnMachineAsync(JudgedJob job)
     {
@@ -34,13 +50,22 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
         var rows = await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id).OrderByDescending(j => j.Row)
             .Take(EarlierMost).Select(j => new { j.Id, j.Head }).ToListAsync();
         if (rows.Count == 0) return [];
-        var records = rows.ToDictionary(r => r.Id, r => cache.Find(r.Id) is { } record && record.Last.Hash == r.Head ? record : null);
-        var unread = records.Where(r => r.Value is null).Select(r => r.Key).ToArray();
-        if (unread.Length > 0)
-            foreach (var entries in (await db.Entries.AsNoTracking().Where(e => unread.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).GroupBy(e => e.Job))
-                cache.Keep(records[entries.Key] = new JobRecord(CheckList.Kinds, [.. entries.Select(e => e.ToEntry())]));
+        var records = await RecordsAsync([.. rows.Select(r => (r.Id, r.Head))]);
         var settings = await jobs.SettingsAsync();
-        return [.. rows.Select(r => EarlierJob.Of(settings.Judge(records[r.Id]!, clock.GetUtcNow())))];
+        return [.. rows.Select(r => EarlierJob.Of(settings.Judge(records[r.Id], clock.GetUtcNow())))];
+    }
+
+    // What the cache does not have as it stands is read at once.
+    private async Task<Dictionary<string, JobRecord>> RecordsAsync((string Id, string Head)[] wanted, CancellationToken cancel = default)
+    {
+        var records = new Dictionary<string, JobRecord>();
+        foreach (var (id, head) in wanted) if (cache.Find(id) is { } record && record.Last.Hash == head) records[id] = record;
+        var unread = wanted.Select(w => w.Id).Where(id => !records.ContainsKey(id)).ToArray();
+        if (unread.Length == 0) return records;
+        var entries = await db.Entries.AsNoTracking().Where(e => unread.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync(cancel);
+        foreach (var own in entries.GroupBy(e => e.Job))
+            cache.Keep(records[own.Key] = new JobRecord(CheckList.Kinds, [.. own.Select(e => e.ToEntry())]));
+        return records;
     }
 
     /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most
@@ -71,11 +96,20 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
     public async Task<IReadOnlyList<string>> EnginesAsync()
     {
         var last = db.Jobs.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(EnginesMost);
-        var bodies = await (from j in db.Jobs.AsNoTracking()
+        var kind = BookedIn.EntryKind.Name;
+        var booked = await (from j in db.Jobs.AsNoTracking()
                             where last.Contains(j.Row)
                             join e in db.Entries.AsNoTracking() on j.Id equals e.Job
-                            where e.Seq == 1
-                            select e.ToEntry()).ToListAsync();
-        return [.. bodies.Select(b => CheckList.Kinds.Read<BookedIn>(b).Body.Engine)];
+                            where e.Kind == kind
+                            orderby j.Row descending, e.Seq descending
+                            select e).ToListAsync();
+        // The last booking-in of a job is the one that corrects those before it.
+        return [.. booked.DistinctBy(e => e.Job).Select(e => CheckList.Kinds.Read<BookedIn>(e.ToEntry()).Body.Engine)];
     }
 }
+
+/// <summary>An engine that was here before.</summary>
+/// <param name="Job">Its last job.</param>
+/// <param name="Number">The number of that.</param>
+/// <param name="Machine">As it was booked in there.</param>
+public sealed record KnownEngine(string Job, string Number, BookedIn Machine);

@@ -43,8 +43,22 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
     /// <summary>The job whose machine was taken over into the form; null when none was.</summary>
     public JudgedJob? TakenOver { get; private set; }
 
+    /// <summary>The job whose engine was taken over into the form; null when none was.</summary>
+    public JudgedJob? EngineAsOn { get; private set; }
+
     /// <summary>Whether what the form came with is newer than what the browser kept of it.</summary>
-    public bool Fresh => TakenOver is not null && Request.Method == "POST";
+    public bool Fresh => (TakenOver ?? EngineAsOn) is not null && Request.Method == "POST";
+
+    /// <summary>Engines that were here before, by what stands in the form as engine.</summary>
+    public IReadOnlyList<KnownEngine> Engines { get; private set; } = [];
+
+    // What an engine brings with it, by its fields.
+    private static readonly string[] OfEngine = ["engine", "fuel", "water_cooled", "closed_breather", "turbos", "control"];
+
+    /// <summary>What an engine brings with it, in words.</summary>
+    public static string Says(BookedIn machine) => $"{(machine.Fuel == Fuel.Diesel ? "diesel" : "petrol")}, {(machine.Turbos == 2 ? "two turbos, " : "")}"
+        + $"{(machine.WaterCooled ? "water-cooled" : "no water")}, breather {(machine.ClosedBreather ? "closed" : "open")}"
+        + (machine.Control == BoostControl.None ? "" : $", {machine.Control.Words()}");
 
     /// <summary>Machines that were here before, by what stands in the form as registration.</summary>
     public IReadOnlyList<JobRow> Machines { get; private set; } = [];
@@ -73,14 +87,20 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
     /// <summary>Shows an empty form, one with a machine that was here before, or a booking-in to be corrected.</summary>
     /// <param name="job">The job whose booking-in is corrected.</param>
     /// <param name="like">A job of the machine that came again.</param>
-    public async Task<IActionResult> OnGetAsync(string? job, string? like)
+    /// <param name="asOn">A job whose engine this one has.</param>
+    public async Task<IActionResult> OnGetAsync(string? job, string? like, [FromQuery(Name = "as-on")] string? asOn)
     {
         if (job is null)
         {
             Form["kind"] = "makers-spec";
             Form["turbos"] = "1";
             Form["fuel"] = "diesel";
-            if (like is null) return Page();
+            if (asOn is not null) return await TakeOverAsync(asOn, engineOnly: true) ? Page() : NotFound();
+            if (like is null)
+            {
+                Engines = await earlier.EnginesLikeAsync("");
+                return Page();
+            }
             Like = like;
             return await TakeOverAsync(like) ? Page() : NotFound();
         }
@@ -97,25 +117,39 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
         return Partial("_KnownMachines", this);
     }
 
+    /// <summary>Engines that were here before, by what is typed of one.</summary>
+    public async Task<IActionResult> OnGetEnginesAsync(string? engine)
+    {
+        Engines = await earlier.EnginesLikeAsync(engine ?? "");
+        return Partial("_KnownEngines", this);
+    }
+
     /// <summary>Takes a machine that was here before over into what is typed already.</summary>
     /// <param name="like">A job of the machine.</param>
-    public async Task<IActionResult> OnPostTakeOverAsync(string like)
+    public Task<IActionResult> OnPostTakeOverAsync(string like) => TakeIntoTypedAsync(like, engineOnly: false);
+
+    /// <summary>Takes an engine that was here before over into what is typed already.</summary>
+    /// <param name="like">A job with such an engine.</param>
+    public Task<IActionResult> OnPostTakeEngineAsync(string like) => TakeIntoTypedAsync(like, engineOnly: true);
+
+    private async Task<IActionResult> TakeIntoTypedAsync(string like, bool engineOnly)
     {
         ReadOwn();
         foreach (var (name, value) in Request.Form) if (name is not ("once" or "__RequestVerificationToken")) Form[name] = value.ToString();
-        return await TakeOverAsync(like) ? Page() : NotFound();
+        return await TakeOverAsync(like, engineOnly) ? Page() : NotFound();
     }
 
     private void ReadOwn() => (Once, Like) = (Request.Form["once"].ToString(), Request.Form["opened_for"].ToString() is var id && JobId.IsOne(id) ? id : "");
 
     // What was typed of anything else stays.
-    private async Task<bool> TakeOverAsync(string like)
+    private async Task<bool> TakeOverAsync(string like, bool engineOnly = false)
     {
         if (await jobs.FindAsync(like) is not { } before) return false;
         var filled = new FormState();
         new FormFill(filled, Units, times).Into(before.Machine.ComeAgain);
-        foreach (var (name, value) in filled.Typed) if (value.Length > 0) Form[name] = value;
-        TakenOver = before;
+        foreach (var (name, value) in filled.Typed) if (value.Length > 0 && (!engineOnly || OfEngine.Contains(name))) Form[name] = value;
+        if (engineOnly) EngineAsOn = before;
+        else TakenOver = before;
         return true;
     }
 
@@ -193,7 +227,7 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
 
     private async Task<IActionResult> RefuseAsync()
     {
-        if (Corrects is null) Machines = await earlier.MachinesAsync(Form["registration"]);
+        if (Corrects is null) (Machines, Engines) = (await earlier.MachinesAsync(Form["registration"]), await earlier.EnginesLikeAsync(Form["engine"]));
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();
     }

@@ -39,11 +39,11 @@ public sealed class ShopServer : IAsyncDisposable
     public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null, ServedAt? at = null, Action<IServiceCollection>? with = null)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
-        if (demo && clock is null && with is null)
+        if (demo && clock is null)
         {
             // Told once for all tests of this run: each gets a copy of its own.
             Copy(await DemoTold.Value, folder);
-            var copy = Build(folder, at, null);
+            var copy = Build(folder, at, null, with);
             await copy.StartAsync();
             return new ShopServer(copy, folder);
         }
