@@ -55,11 +55,6 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
     // What an engine brings with it, by its fields.
     private static readonly string[] OfEngine = ["engine", "fuel", "water_cooled", "closed_breather", "turbos", "control"];
 
-    /// <summary>What an engine brings with it, in words.</summary>
-    public static string Says(BookedIn machine) => $"{(machine.Fuel == Fuel.Diesel ? "diesel" : "petrol")}, {(machine.Turbos == 2 ? "two turbos, " : "")}"
-        + $"{(machine.WaterCooled ? "water-cooled" : "no water")}, breather {(machine.ClosedBreather ? "closed" : "open")}"
-        + (machine.Control == BoostControl.None ? "" : $", {machine.Control.Words()}");
-
     /// <summary>Machines that were here before, by what stands in the form as registration.</summary>
     public IReadOnlyList<JobRow> Machines { get; private set; } = [];
 

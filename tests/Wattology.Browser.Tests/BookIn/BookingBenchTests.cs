@@ -40,4 +40,25 @@ public sealed class BookingBenchTests(DemoShopFixture demo)
         Assert.False(bay.Look(".failed-plate").Displayed || bay.Look(".asked").Displayed);
         Assert.Equal(820, Convert.ToDouble(bay.Script("return document.documentElement.scrollWidth"), System.Globalization.CultureInfo.InvariantCulture));
     }
+
+    [Fact]
+    public void An_engine_that_was_here_is_answered_by_one_touch_and_moves_nothing_under_the_finger_while_it_is_typed()
+    {
+        using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);
+        bay.SignInAs("wyn");
+        bay.Open("/book-in");
+        bay.Type("customer", "Dredging Board");
+        double Top() => Convert.ToDouble(bay.Script("return document.querySelector('.drawn-area').getBoundingClientRect().top + scrollY"),
+            System.Globalization.CultureInfo.InvariantCulture);
+        var top = Top();
+        bay.Type("engine", "No such engine");
+        bay.Gone(".known-engines");
+        Assert.Equal(top, Top());
+        bay.Type("engine", "tressick t2 13");
+        bay.See(".known-engines", "Tressick T2 130");
+        bay.Press(".known-engines a");
+        bay.See(".engine-as-on", "Tressick T2 130 is taken over");
+        Assert.Equal(["closed_breather-false", "control-vanes-canister", "fuel-diesel"], Drawn(bay));
+        Assert.Equal("Dredging Board", bay.ValueOf("customer"));
+    }
 }

@@ -43,8 +43,7 @@ public sealed class KnownEngineTests
         var wyn = await server.VisitAsync("wyn");
         var before = await BookAsync(wyn, "Ilmari V8", ("water_cooled", "true"), ("closed_breather", "true"), ("turbos", "2"), ("fuel", "petrol"),
             ("control", "vanes-electric"), ("kind", "custom"));
-        Assert.Contains("as on J-1001: petrol, two turbos, water-cooled, breather closed, vanes, electric motor",
-            (await wyn.GetAsync("/book-in")).Said(".known-engines"));
+        Assert.Contains("as on J-1001", (await wyn.GetAsync("/book-in")).Said(".known-engines"));
         var page = await wyn.PostAsync("/book-in?handler=TakeEngine&like=" + before, ("customer", "Somebody else"), ("registration", "R 9"),
             ("engine", "ilm"), ("kind", "makers-spec"), ("fuel", "diesel"), ("machine", "Dredger"), ("once", "kept"));
         Assert.Equal(("Ilmari V8", "petrol", "vanes-electric", "2", "true", "true"), (At(page, "engine"), At(page, "fuel"), At(page, "control"),
