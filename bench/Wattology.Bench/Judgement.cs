@@ -179,7 +179,8 @@ public static class Judgement
         Line();
         Line("## Said against true");
         Line();
-        Line("The chance said of the first cause, in bands, against how often that cause was a true one, over all four marks; and the mean distance of the two.");
+        Line("The chance said of the first cause, in bands, against how often that cause was a true one, over all four marks; "
+            + "and the mean distance of the two.");
         Line();
         foreach (var world in trial.Worlds)
         {

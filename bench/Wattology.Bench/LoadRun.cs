@@ -99,6 +99,9 @@ public static partial class LoadRun
         await TimeAsync("the record of 3,000 entries", () => client.GetStringAsync(many + "/record"));
         await TimeAsync("a saved reading, with the page after it", async () => (await client.PostAsync(job + "/crankcase", Form(sheet, ("pressure_kpa", "0.4"),
             ("running", "idle"), ("known", "measured"), ("instrument", "bench"), ("once", Guid.NewGuid().ToString("n"))))).EnsureSuccessStatusCode());
+        await TimeAsync("the form to book in", () => client.GetStringAsync("/book-in"));
+        await TimeAsync("engines by their first letter", () => client.GetStringAsync("/book-in?handler=Engines&engine=b"));
+        await TimeAsync("machines by their first letters", () => client.GetStringAsync("/book-in?handler=Known&registration=is"));
         await TimeAsync("book-in, with the page after it", async () => (
             await client.PostAsync("/book-in", Form(bookIn, ("customer", "Bench"), ("complaint", "Slow."),
             ("registration", "BENCH 1"), ("machine", "Bench"), ("engine", "Brannock D3"), ("run_hours", "1240"), ("fuel", "diesel"), ("kind", "makers-spec"),

@@ -50,7 +50,7 @@ public sealed record SupplyChart(IReadOnlyList<FeedPoint> Clean, IReadOnlyList<(
             clean.Add(new(kpa, OilFeed.Compute(new OilFeedInput(test.Oil, test.OilTempC, kpa, test.Line, test.RestrictorMm, test.RestrictorLengthMm)).FlowLpm,
                 least, greatest));
         }
-        return new(clean, test.GalleryKpa is { } read ? [.. test.Runs.Skip(test.DiscardFirst ? 1 : 0).Select(r => (read, r.Ml / r.Seconds * 0.06))] : [],
+        return new(clean, test.GalleryKpa is { } read ? [.. test.Counting.Select(r => (read, r.FlowLpm))] : [],
             ratio, doubt, FittedChart.Of(test, rolling));
     }
 }

@@ -5,7 +5,11 @@ using Wattology.Core.Numerics;
 namespace Wattology.Core.OilSupply;
 
 /// <summary>One catch: how much oil in how long.</summary>
-public sealed record CatchRun([Bounds(Span.Millilitres)] double Ml, [Bounds(Span.Seconds), Usual(2, 120)] double Seconds);
+public sealed record CatchRun([Bounds(Span.Millilitres)] double Ml, [Bounds(Span.Seconds), Usual(2, 120)] double Seconds)
+{
+    /// <summary>Its flow in l/min.</summary>
+    public double FlowLpm => Ml / Seconds * 0.06;
+}
 
 /// <summary>A catch test: the feed's turbo end in a measured container while the engine is cranked.</summary>
 /// <param name="Oil">The oil.</param>
@@ -21,6 +25,9 @@ public sealed record CatchTestInput(Oil Oil, [Bounds(Span.OilTemperature), Usual
     [Bounds(Span.Diameter), Usual(0.4, 5)] double? RestrictorMm = null,
     [Bounds(Span.Length)] double? RestrictorLengthMm = null, bool DiscardFirst = false) : IHasRules
 {
+    /// <summary>The runs that count: all, or all but the one that purged air.</summary>
+    public IEnumerable<CatchRun> Counting => Runs.Skip(DiscardFirst ? 1 : 0);
+
     /// <inheritdoc/>
     public void Check(Faults faults, string path)
     {
@@ -46,7 +53,7 @@ public static class CatchTest
     /// <summary>Flow per run, their mean and spread, and with a gallery pressure the comparison with a clean line.</summary>
     public static CatchTestResult Compute(CatchTestInput input)
     {
-        var (mean, spread) = MeanAndSpread([.. input.Runs.Skip(input.DiscardFirst ? 1 : 0)]);
+        var (mean, spread) = MeanAndSpread([.. input.Counting]);
         if (input.GalleryKpa is not { } gallery) return new CatchTestResult(mean, spread, null, null, null);
 
         var expected = OilFeed.Compute(new OilFeedInput(input.Oil, input.OilTempC, gallery, input.Line, input.RestrictorMm, input.RestrictorLengthMm)).FlowLpm;
@@ -59,7 +66,7 @@ public static class CatchTest
     /// <param name="runs">The runs that count, at least one.</param>
     public static (double MeanLpm, double SpreadPct) MeanAndSpread(IReadOnlyList<CatchRun> runs)
     {
-        var flows = runs.Select(r => r.Ml / r.Seconds * 0.06).ToArray();
+        var flows = runs.Select(r => r.FlowLpm).ToArray();
         var mean = flows.Average();
         return (mean, mean > 0 ? 100 * (flows.Max() - flows.Min()) / mean : 0);
     }

@@ -136,7 +136,8 @@ public static class Turnings
 
     // What the box read first and the page said later stands where the box read it.
     private static double MomentOf(JobRecord record, Entry turning, Entry entry) => entry.Kind == PressureShown.Kind.Name
-        && record.Read<PressureShown>(entry) is { Body.BoxSeconds: not null, Outcome: Ran ran } ? ran.Seconds : Math.Max(0, (entry.At - turning.At).TotalSeconds);
+        && record.Read<PressureShown>(entry) is { Body.BoxSeconds: not null, Outcome: Ran ran }
+            ? ran.Seconds : Math.Max(0, (entry.At - turning.At).TotalSeconds);
 
     private static string Words(JobContext job, Entry entry)
     {

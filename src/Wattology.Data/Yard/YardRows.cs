@@ -13,7 +13,8 @@ public sealed class YardRows(ShopDb db)
     public async Task<IReadOnlyList<JobRow>> ShownAsync(string? search, CancellationToken cancel = default)
     {
         if (string.IsNullOrWhiteSpace(search))
-            return await db.Jobs.AsNoTracking().Where(j => j.HandedOverMs == null).OrderBy(j => j.DueMs).ThenBy(j => j.Row).Take(JobFinder.ListMost).ToListAsync(cancel);
+            return await db.Jobs.AsNoTracking().Where(j => j.HandedOverMs == null).OrderBy(j => j.DueMs).ThenBy(j => j.Row)
+                .Take(JobFinder.ListMost).ToListAsync(cancel);
         var plain = PartNumber.Plain(search);
         if (plain.Length == 0) return [];
         if (plain.Length < JobFinder.LeastInside)
@@ -50,7 +51,7 @@ public sealed class YardRows(ShopDb db)
     public async Task<IReadOnlyList<JobRow>> DueAsync(DateTimeOffset until, CancellationToken cancel = default)
     {
         var ms = until.ToUnixTimeMilliseconds();
-        return await db.Jobs.AsNoTracking().Where(j => j.FollowUpMs != null && j.FollowUpMs <= ms).OrderBy(j => j.FollowUpMs).ThenBy(j => j.Row).Take(JobFinder.ListMost)
-            .ToListAsync(cancel);
+        return await db.Jobs.AsNoTracking().Where(j => j.FollowUpMs != null && j.FollowUpMs <= ms).OrderBy(j => j.FollowUpMs).ThenBy(j => j.Row)
+            .Take(JobFinder.ListMost).ToListAsync(cancel);
     }
 }

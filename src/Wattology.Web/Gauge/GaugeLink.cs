@@ -42,7 +42,7 @@ public sealed record GaugeState(string? Address, string? Box, bool Simulated, st
 public sealed record TakenSample(double AtMs, GaugeSample Sample);
 
 /// <summary>The line to the shop's gauge box: connects by itself, and again when it is lost; keeps the last minutes; tells the box what hands do.</summary>
-public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, ShopFolder folder,
+public sealed partial class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, ShopFolder folder,
     ILogger<GaugeLink> log) : BackgroundService
 {
     /// <summary>Key of the setting that says where the box listens: host and port.</summary>
@@ -257,7 +257,9 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        await LoadAsync(stoppingToken);
+        // Without what was set, or on a job that cannot be read, the line is there all the same: whoever works sees what is wrong where it is.
+        try { await LoadAsync(stoppingToken); }
+        catch (Exception e) when (e is not OperationCanceledException) { NotLoaded(log, e); }
         while (!stoppingToken.IsCancellationRequested)
         {
             var dialled = _dialled.Token;
@@ -297,9 +299,17 @@ public sealed class GaugeLink(TimeProvider clock, IServiceScopeFactory scopes, S
         {
             if (log.IsEnabled(LogLevel.Debug)) log.LogDebug(e, "The gauge box at {Address} does not answer", address);
         }
+        // Nothing that is wrong with one talk is the last: it is begun anew.
+        catch (Exception e) { Broken(log, address, e); }
         _out = null;
         if (State.Connected) Change(s => s with { Box = null });
     }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "What was set of the gauge box could not be read whole")]
+    private static partial void NotLoaded(ILogger logger, Exception why);
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "The talk with the gauge box at {Address} broke")]
+    private static partial void Broken(ILogger logger, string address, Exception why);
 
     // A box that sends nothing, or a line without an end, is no box any more.
     private static async Task<string?> ReadLineAsync(StreamReader reader, CancellationToken stop)

@@ -7,7 +7,7 @@ namespace Wattology.Web.Hosting;
 
 /// <summary>Watches the clock on the wall against one nobody can set, and writes a step of it into the shop's chain. Durations are taken from the other one, so
 /// that none of them changes by it.</summary>
-public sealed class ClockWatch(IServiceScopeFactory scopes, TimeProvider clock) : BackgroundService
+public sealed partial class ClockWatch(IServiceScopeFactory scopes, TimeProvider clock, ILogger<ClockWatch> log) : BackgroundService
 {
     private static readonly TimeSpan Look = TimeSpan.FromSeconds(5), Slack = TimeSpan.FromSeconds(2);
     private readonly Lock _lock = new();
@@ -41,9 +41,13 @@ public sealed class ClockWatch(IServiceScopeFactory scopes, TimeProvider clock) 
             while (await beat.WaitForNextTickAsync(stoppingToken))
             {
                 try { await LookAsync(stoppingToken); }
-                catch (Exception e) when (ShopTrouble.Of(e) is not null) { /* a disk that is full says so where somebody records */ }
+                // A disk that is full says so where somebody records as well.
+                catch (Exception e) when (e is not OperationCanceledException) { NotNoted(log, e); }
             }
         }
         catch (OperationCanceledException) { /* the shop is closed */ }
     }
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "A step of the clock could not be noted")]
+    private static partial void NotNoted(ILogger logger, Exception why);
 }

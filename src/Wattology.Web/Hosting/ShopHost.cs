@@ -63,6 +63,8 @@ public static class ShopHost
         AddLog(builder.Services, folder);
         AddShop(builder.Services, folder);
 
+        // What watches beside the work never ends it; what failed there stands in the log.
+        builder.Services.Configure<HostOptions>(o => o.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         builder.Services.AddSingleton<ClockWatch>();
         builder.Services.AddHostedService(s => s.GetRequiredService<ClockWatch>());
         builder.Services.AddSingleton<RowWatch>();

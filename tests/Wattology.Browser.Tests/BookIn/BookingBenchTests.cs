@@ -6,7 +6,8 @@ namespace Wattology.Browser.Tests.BookIn;
 public sealed class BookingBenchTests(DemoShopFixture demo)
 {
     private static string[] Drawn(Bay bay) => [.. ((IEnumerable<object>)bay.Script("""
-        return [...document.querySelectorAll('.booking .when')].filter(w => getComputedStyle(w).display !== 'none').map(w => w.getAttribute('class').split(' ').pop())
+        return [...document.querySelectorAll('.booking .when')].filter(w => getComputedStyle(w).display !== 'none')
+            .map(w => w.getAttribute('class').split(' ').pop())
         """)!).Cast<string>().Order()];
 
     [Fact]

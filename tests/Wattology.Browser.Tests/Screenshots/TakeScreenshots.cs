@@ -28,7 +28,8 @@ public sealed class TakeScreenshots(DemoShopFixture demo)
         Take("yard", "/");
         Take("book-in", "/book-in", null, () =>
         {
-            foreach (var (field, text) in new[] { ("registration", "GRITTER 7"), ("machine", "Gritter"), ("engine", "Brannock D4 150") }) desk.Type(field, text);
+            foreach (var (field, text) in new[] { ("registration", "GRITTER 7"), ("machine", "Gritter"), ("engine", "Brannock D4 150") })
+                desk.Type(field, text);
             foreach (var (field, value) in new[] { ("control", "vanes-electric"), ("turbos", "2"), ("water_cooled", "true"), ("closed_breather", "true") })
                 desk.Choose(field, value);
             desk.Script("document.activeElement.blur(); scrollTo(0, 0)");

@@ -28,12 +28,13 @@ public sealed partial class PlainBenchTests
         });
         Assert.Equal(bench.Boxes.Count, bench.Boxes.Select(b => b.Field).Distinct().Count());
         // What shows with an answer belongs to one of its boxes.
-        Assert.All(bench.When ?? [], w => Assert.True(w.Answer.Length == 0 || bench.Boxes.Any(b => w.Answer.StartsWith(b.Field + "-", StringComparison.Ordinal)),
-            w.Answer));
+        Assert.All(bench.When ?? [], w => Assert.True(w.Answer.Length == 0
+            || bench.Boxes.Any(b => w.Answer.StartsWith(b.Field + "-", StringComparison.Ordinal)), w.Answer));
         // Words are never written the wrong way round.
         Assert.DoesNotContain("<text", bench.Render().Split("</g>")[0], StringComparison.Ordinal);
         // No outline begins outside of the picture.
-        Assert.All(Starts().Matches(bench.Body + bench.Fine + string.Concat((bench.When ?? []).Select(w => w.Outline))), m => Assert.Equal(0, whole.Away(double.Parse(m.Groups["x"].Value, CultureInfo.InvariantCulture),
+        var outlines = bench.Body + bench.Fine + string.Concat((bench.When ?? []).Select(w => w.Outline));
+        Assert.All(Starts().Matches(outlines), m => Assert.Equal(0, whole.Away(double.Parse(m.Groups["x"].Value, CultureInfo.InvariantCulture),
             double.Parse(m.Groups["y"].Value, CultureInfo.InvariantCulture))));
     }
 }

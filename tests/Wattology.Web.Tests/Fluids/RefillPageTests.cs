@@ -40,8 +40,8 @@ public sealed class RefillPageTests
         Assert.Null(undo);
         await jory.PostAsync(first + "/fluids?handler=BothNew", ("new_grade", "0W-20"), ("once", "slip"));
         undo = (await jory.GetAsync(first + "/fluids")).Page.QuerySelector("#oil-and-filter form[action$='handler=TakeBack']")!;
-        await jory.PostAsync(first + "/fluids?handler=TakeBack", ("entry", undo.QuerySelector("[name=entry]")!.GetAttribute("value")!), ("at", "oil-and-filter"),
-            ("why", "touched by mistake"), ("once", "undo"));
+        await jory.PostAsync(first + "/fluids?handler=TakeBack", ("entry", undo.QuerySelector("[name=entry]")!.GetAttribute("value")!),
+            ("at", "oil-and-filter"), ("why", "touched by mistake"), ("once", "undo"));
         Assert.Equal("10W-40", (await jory.GetAsync(first + "/fluids")).Page.QuerySelector("#oil-and-filter [aria-pressed=true]")!.TextContent);
         var second = await jory.BookInAsync();
         Assert.Contains("Such an engine here last got 10W-40.", (await jory.GetAsync(second + "/fluids")).Said("#oil-and-filter"));

@@ -23,7 +23,8 @@ public sealed record LimitPart(string Title, IReadOnlyList<School> Schools, IRea
 
 /// <summary>What readings are judged by and work is done by, in the order of the work, where it comes from, and the units of the shop.</summary>
 /// <remarks>Nothing stored hangs on a limit or a unit: readings keep the limits they ran under, and lists keep keys and numbers.</remarks>
-public sealed class LimitsModel(ShopDb db, JobStore jobs, EarlierJobs earlier, FormState form, ShopTimes times, SecurityLog log, RowWatch rowWatch) : PageModel, IHasForm
+public sealed class LimitsModel(ShopDb db, JobStore jobs, EarlierJobs earlier, FormState form, ShopTimes times, SecurityLog log, RowWatch rowWatch)
+    : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form => form;
