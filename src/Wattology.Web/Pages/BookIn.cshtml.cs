@@ -143,7 +143,8 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
         var filled = new FormState();
         new FormFill(filled, Units, times).Into(before.Machine.ComeAgain);
         foreach (var (name, value) in filled.Typed) if (value.Length > 0 && (!engineOnly || OfEngine.Contains(name))) Form[name] = value;
-        if (engineOnly) EngineAsOn = before;
+        // A finger that slipped finds the others where they were.
+        if (engineOnly) (EngineAsOn, Engines) = (before, await earlier.EnginesLikeAsync(""));
         else TakenOver = before;
         return true;
     }

@@ -51,6 +51,7 @@ public sealed class KnownEngineTests
         Assert.Equal(("Somebody else", "R 9", "Dredger", "makers-spec", "kept"), (At(page, "customer"), At(page, "registration"), At(page, "machine"),
             At(page, "kind"), At(page, "once")));
         Assert.Contains("taken over as it was on J-1001", page.Said(".engine-as-on"));
+        Assert.Equal(["Ilmari V8"], Offered(page));
         Assert.Equal("yes", page.Page.QuerySelector("form[data-draft='/book-in']")!.GetAttribute("data-fresh"));
         // Without script the link opens a form with that engine in it, and nothing else.
         var link = (await wyn.GetAsync("/book-in")).Page.QuerySelector(".known-engines a")!.GetAttribute("href")!;

@@ -205,6 +205,53 @@ public sealed class TracePageTests
         Directory.Delete(folder.Path, true);
     }
 
+    // A disk with so much room left and no more.
+    private sealed class FullAfter(int bytes) : MemoryStream
+    {
+        public override void Write(byte[] buffer, int offset, int count)
+        {
+            if (Length + count > bytes) throw new IOException("No space left on device");
+            base.Write(buffer, offset, count);
+        }
+
+        public override void Write(ReadOnlySpan<byte> buffer) => Write(buffer.ToArray(), 0, buffer.Length);
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(500)]
+    public void A_disk_that_fills_costs_the_rest_of_a_trace_and_nothing_is_thrown_at_whoever_watches(int room)
+    {
+        using var disk = new FullAfter(room);
+        using var trace = new RunningTrace(disk, 100_000);
+        for (var i = 0; i < 200; i++) trace.Take(100_000 + 50 * i, new(0, new Dictionary<string, double> { [GaugeChannel.OilTurbo] = 200 }));
+        trace.Flush();
+        Assert.Equal(room > 0, disk.ToArray().Length > 0);
+    }
+
+    [Fact]
+    public async Task The_pressure_of_a_burst_is_watched_where_its_trace_cannot_be_written()
+    {
+        await using var shop = await ShopServer.StartAsync();
+        await using var box = new GaugeBox("bench box 6", rateHz: 50, speed: 5);
+        var link = shop.Services.GetRequiredService<GaugeLink>();
+        await link.DialAsync($"127.0.0.1:{box.Port}");
+        for (var i = 0; i < 2_400 && !link.State.Connected; i++) await Task.Delay(25);
+        var jory = await shop.VisitAsync("jory");
+        var job = await jory.BookInAsync();
+        await jory.ClearAsync(job);
+        // Where the traces of what runs would lie, lies something else.
+        Directory.CreateDirectory(Path.Combine(shop.Folder, "traces"));
+        await System.IO.File.WriteAllTextAsync(Path.Combine(shop.Folder, "traces", "running"), "");
+        await jory.PostAsync(job + "/prime?handler=GaugeOn", ("once", "a"));
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/prime?handler=Burst", ("once", "b"))).Status);
+        for (var i = 0; i < 2_400 && link.State.Watch != WatchState.Shown; i++) await Task.Delay(25);
+        Assert.Equal(WatchState.Shown, link.State.Watch);
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/prime?handler=End", ("once", "c"))).Status);
+        Assert.Null(link.State.Watch);
+        Assert.Empty(await shop.VerifyAsync());
+    }
+
     [Fact]
     public async Task An_hour_at_twenty_a_second_is_small_and_its_chart_too()
     {
