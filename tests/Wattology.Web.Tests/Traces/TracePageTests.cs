@@ -205,6 +205,18 @@ public sealed class TracePageTests
         Directory.Delete(folder.Path, true);
     }
 
+    // A job clear to be cranked in a shop whose line leads to a box.
+    private static async Task<(GaugeLink Link, Visitor Jory, string Job)> ReadByAsync(ShopServer shop, GaugeBox box)
+    {
+        var link = shop.Services.GetRequiredService<GaugeLink>();
+        await link.DialAsync($"127.0.0.1:{box.Port}");
+        for (var i = 0; i < 2_400 && !link.State.Connected; i++) await Task.Delay(25);
+        var jory = await shop.VisitAsync("jory");
+        var job = await jory.BookInAsync();
+        await jory.ClearAsync(job);
+        return (link, jory, job);
+    }
+
     // A disk with so much room left and no more.
     private sealed class FullAfter(int bytes) : MemoryStream
     {
@@ -234,12 +246,7 @@ public sealed class TracePageTests
     {
         await using var shop = await ShopServer.StartAsync();
         await using var box = new GaugeBox("bench box 6", rateHz: 50, speed: 5);
-        var link = shop.Services.GetRequiredService<GaugeLink>();
-        await link.DialAsync($"127.0.0.1:{box.Port}");
-        for (var i = 0; i < 2_400 && !link.State.Connected; i++) await Task.Delay(25);
-        var jory = await shop.VisitAsync("jory");
-        var job = await jory.BookInAsync();
-        await jory.ClearAsync(job);
+        var (link, jory, job) = await ReadByAsync(shop, box);
         // Where the traces of what runs would lie, lies something else.
         Directory.CreateDirectory(Path.Combine(shop.Folder, "traces"));
         await System.IO.File.WriteAllTextAsync(Path.Combine(shop.Folder, "traces", "running"), "");
@@ -275,12 +282,7 @@ public sealed class TracePageTests
     {
         await using var shop = await ShopServer.StartAsync();
         await using var box = new GaugeBox("bench box 5", rateHz: 50, speed: 4);
-        var link = shop.Services.GetRequiredService<GaugeLink>();
-        await link.DialAsync($"127.0.0.1:{box.Port}");
-        for (var i = 0; i < 2_400 && !link.State.Connected; i++) await Task.Delay(25);
-        var jory = await shop.VisitAsync("jory");
-        var job = await jory.BookInAsync();
-        await jory.ClearAsync(job);
+        var (link, jory, job) = await ReadByAsync(shop, box);
         await jory.PostAsync(job + "/prime?handler=GaugeOn", ("once", "a"));
         await jory.PostAsync(job + "/prime?handler=Burst", ("once", "b"));
         for (var i = 0; i < 2_400 && link.Since(0).Count < 60; i++) await Task.Delay(25);
