@@ -48,15 +48,19 @@ internal static partial class KillRun
             for (var kill = 0; kill < kills; kill++)
             {
                 using var process = Start(program, "serve", "--port", port, "--data", folder);
-                await UpAsync(client, process);
-                // Cookie and token outlive the application.
-                if (token.Length == 0) token = await SignInAsync(client, job);
                 using var stop = new CancellationTokenSource();
-                var writers = Enumerable.Range(0, Writers).Select(w => WriteAsync(client, job, token, $"k{kill}w{w}", acknowledged, stop.Token)).ToArray();
-                // It is killed at work: once the first reading of this round is recorded, and at any moment after.
-                for (var waited = 0; waited < WarmUpMs && !Recorded(acknowledged, $"k{kill}w"); waited += 10) await Task.Delay(10);
-                await Task.Delay(random.Next(LongestMs));
-                process.Kill(true);
+                Task[] writers = [];
+                try
+                {
+                    await UpAsync(client, process);
+                    // Cookie and token outlive the application.
+                    if (token.Length == 0) token = await SignInAsync(client, job);
+                    writers = [.. Enumerable.Range(0, Writers).Select(w => WriteAsync(client, job, token, $"k{kill}w{w}", acknowledged, stop.Token))];
+                    // It is killed at work: once the first reading of this round is recorded, and at any moment after.
+                    for (var waited = 0; waited < WarmUpMs && !Recorded(acknowledged, $"k{kill}w"); waited += 10) await Task.Delay(10);
+                    await Task.Delay(random.Next(LongestMs));
+                }
+                finally { process.Kill(true); }
                 await process.WaitForExitAsync();
                 await stop.CancelAsync();
                 await Task.WhenAll(writers);

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
@@ -36,10 +37,7 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
         var lately = db.Jobs.OrderByDescending(j => j.Row).Take(LatelyMost);
         var looked = plain.Length == 0 ? lately : db.Jobs.Where(j => string.Compare(j.Family, plain) >= 0 && string.Compare(j.Family, end) < 0);
         var last = looked.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(KnownEnginesMost);
-        var rows = await db.Jobs.AsNoTracking().Where(j => last.Contains(j.Row)).OrderByDescending(j => j.Row)
-            .Select(j => new { j.Id, j.Number, j.Head }).ToListAsync(cancel);
-        var records = await RecordsAsync([.. rows.Select(r => (r.Id, r.Head))], cancel);
-        return [.. rows.Select(r => new KnownEngine(r.Id, r.Number, records[r.Id].Machine()))];
+        return [.. (await BookedAsync(last, cancel)).Select(b => new KnownEngine(b.Job, b.Machine))];
     }
 
     /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>
@@ -50,22 +48,13 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
         var rows = await db.Jobs.AsNoTracking().Where(j => j.PlainRegistration == plain && j.Id != job.Record.Id).OrderByDescending(j => j.Row)
             .Take(EarlierMost).Select(j => new { j.Id, j.Head }).ToListAsync();
         if (rows.Count == 0) return [];
-        var records = await RecordsAsync([.. rows.Select(r => (r.Id, r.Head))]);
+        var records = rows.ToDictionary(r => r.Id, r => cache.Find(r.Id) is { } record && record.Last.Hash == r.Head ? record : null);
+        var unread = records.Where(r => r.Value is null).Select(r => r.Key).ToArray();
+        if (unread.Length > 0)
+            foreach (var entries in (await db.Entries.AsNoTracking().Where(e => unread.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).GroupBy(e => e.Job))
+                cache.Keep(records[entries.Key] = new JobRecord(CheckList.Kinds, [.. entries.Select(e => e.ToEntry())]));
         var settings = await jobs.SettingsAsync();
-        return [.. rows.Select(r => EarlierJob.Of(settings.Judge(records[r.Id], clock.GetUtcNow())))];
-    }
-
-    // What the cache does not have as it stands is read at once.
-    private async Task<Dictionary<string, JobRecord>> RecordsAsync((string Id, string Head)[] wanted, CancellationToken cancel = default)
-    {
-        var records = new Dictionary<string, JobRecord>();
-        foreach (var (id, head) in wanted) if (cache.Find(id) is { } record && record.Last.Hash == head) records[id] = record;
-        var unread = wanted.Select(w => w.Id).Where(id => !records.ContainsKey(id)).ToArray();
-        if (unread.Length == 0) return records;
-        var entries = await db.Entries.AsNoTracking().Where(e => unread.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync(cancel);
-        foreach (var own in entries.GroupBy(e => e.Job))
-            cache.Keep(records[own.Key] = new JobRecord(CheckList.Kinds, [.. own.Select(e => e.ToEntry())]));
-        return records;
+        return [.. rows.Select(r => EarlierJob.Of(settings.Judge(records[r.Id]!, clock.GetUtcNow())))];
     }
 
     /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most
@@ -96,20 +85,30 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
     public async Task<IReadOnlyList<string>> EnginesAsync()
     {
         var last = db.Jobs.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(EnginesMost);
+        return [.. (await BookedAsync(last)).Select(b => b.Machine.Engine)];
+    }
+
+    // Machines as the last booking-in of each job has them: it corrects those before it. One that cannot be read is nobody's machine.
+    private async Task<IReadOnlyList<(string Job, BookedIn Machine)>> BookedAsync(IQueryable<long> jobRows, CancellationToken cancel = default)
+    {
         var kind = BookedIn.EntryKind.Name;
         var booked = await (from j in db.Jobs.AsNoTracking()
-                            where last.Contains(j.Row)
+                            where jobRows.Contains(j.Row)
                             join e in db.Entries.AsNoTracking() on j.Id equals e.Job
                             where e.Kind == kind
                             orderby j.Row descending, e.Seq descending
-                            select e).ToListAsync();
-        // The last booking-in of a job is the one that corrects those before it.
-        return [.. booked.DistinctBy(e => e.Job).Select(e => CheckList.Kinds.Read<BookedIn>(e.ToEntry()).Body.Engine)];
+                            select e).ToListAsync(cancel);
+        var machines = new List<(string, BookedIn)>();
+        foreach (var entry in booked.DistinctBy(e => e.Job))
+        {
+            try { machines.Add((entry.Job, CheckList.Kinds.Read<BookedIn>(entry.ToEntry()).Body)); }
+            catch (JsonException) { /* its page, and verify, say what is wrong with it */ }
+        }
+        return machines;
     }
 }
 
 /// <summary>An engine that was here before.</summary>
 /// <param name="Job">Its last job.</param>
-/// <param name="Number">The number of that.</param>
 /// <param name="Machine">As it was booked in there.</param>
-public sealed record KnownEngine(string Job, string Number, BookedIn Machine);
+public sealed record KnownEngine(string Job, BookedIn Machine);

@@ -43,10 +43,11 @@ public sealed class RunningTrace : IDisposable
     /// <param name="fromMs">When that was, ms since 1970.</param>
     public static RunningTrace Open(ShopFolder folder, string turning, double fromMs)
     {
+        FileStream? file = null;
         try
         {
             var known = Read(folder, turning);
-            var file = new FileStream(PathOf(folder, turning), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.Read);
+            file = new FileStream(PathOf(folder, turning), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.Read);
             // A line that was cut off in the middle is taken off; what is whole is never written anew, since that could be cut off too.
             file.SetLength(known is null ? 0 : WholeLines(file));
             file.Seek(0, SeekOrigin.End);
@@ -55,7 +56,11 @@ public sealed class RunningTrace : IDisposable
             trace.WriteTo(file);
             return trace;
         }
-        catch (Exception e) when (IsTrouble(e)) { return new(fromMs); }
+        catch (Exception e) when (IsTrouble(e))
+        {
+            file?.Dispose();
+            return new(fromMs);
+        }
     }
 
     private static long WholeLines(FileStream file)
