@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.BookIn;
 using Wattology.Core.Checks;
@@ -11,7 +10,7 @@ namespace Wattology.Data.Jobs;
 /// <summary>What the shop's other jobs know: of a machine, of its engine, or of what was recorded last anywhere.</summary>
 public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, TimeProvider clock)
 {
-    private const int LeastOfMachine = 2, MachinesMost = 5, EarlierMost = 5, OnEngineMost = 30, EnginesMost = 200, KnownEnginesMost = 4, LatelyMost = 100;
+    private const int LeastOfMachine = 2, MachinesMost = 5, EarlierMost = 5, OnEngineMost = 30;
 
     /// <summary>Machines that were here before and whose registration begins so, each by its last job, the one that came last first; at most five.</summary>
     /// <param name="registration">As far as it is typed; under two letters and digits nothing is looked for.</param>
@@ -25,19 +24,6 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
         var last = db.Jobs.Where(j => string.Compare(j.PlainRegistration, plain) >= 0 && string.Compare(j.PlainRegistration, end) < 0)
             .GroupBy(j => j.PlainRegistration).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(MachinesMost);
         return await db.Jobs.AsNoTracking().Where(j => last.Contains(j.Row)).OrderByDescending(j => j.Row).ToListAsync(cancel);
-    }
-
-    /// <summary>Engines the shop has had and whose name begins so, each as its last job has it, the one that came last first; at most four.</summary>
-    /// <param name="engine">As far as it is typed; with nothing typed, those of the last hundred jobs.</param>
-    /// <param name="cancel">Ends it.</param>
-    public async Task<IReadOnlyList<KnownEngine>> EnginesLikeAsync(string engine, CancellationToken cancel = default)
-    {
-        var plain = PartNumber.Plain(engine);
-        var end = plain + char.MaxValue;
-        var lately = db.Jobs.OrderByDescending(j => j.Row).Take(LatelyMost);
-        var looked = plain.Length == 0 ? lately : db.Jobs.Where(j => string.Compare(j.Family, plain) >= 0 && string.Compare(j.Family, end) < 0);
-        var last = looked.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(KnownEnginesMost);
-        return [.. (await BookedAsync(last, cancel)).Select(b => new KnownEngine(b.Job, b.Machine))];
     }
 
     /// <summary>Earlier jobs on the same machine, by its registration, the last ones first; at most five.</summary>
@@ -54,7 +40,7 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
             foreach (var entries in (await db.Entries.AsNoTracking().Where(e => unread.Contains(e.Job)).OrderBy(e => e.Seq).ToListAsync()).GroupBy(e => e.Job))
                 cache.Keep(records[entries.Key] = new JobRecord(CheckList.Kinds, [.. entries.Select(e => e.ToEntry())]));
         var settings = await jobs.SettingsAsync();
-        return [.. rows.Select(r => EarlierJob.Of(settings.Judge(records[r.Id]!, clock.GetUtcNow())))];
+        return Readable.Of(rows, r => EarlierJob.Of(settings.Judge(records[r.Id]!, clock.GetUtcNow())));
     }
 
     /// <summary>Entries of one kind on other jobs with the same engine, the last jobs first; those corrected or taken back are left out. At most
@@ -69,7 +55,7 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
                               || c.Kind == TakenBack.Kind.Name && c.Body.Contains(e.Hash)))
                           orderby j.Row descending, e.Seq descending
                           select e).Take(OnEngineMost).ToListAsync();
-        return [.. rows.Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
+        return Readable.Of(rows, r => CheckList.Kinds.Read<T>(r.ToEntry()));
     }
 
     /// <summary>The last entries of one kind on any job, the newest first, also those corrected since.</summary>
@@ -77,38 +63,7 @@ public sealed class EarlierJobs(ShopDb db, JobStore jobs, RecordCache cache, Tim
     public async Task<IReadOnlyList<Noted<T>>> LastAsync<T>(int most) where T : EntryBody
     {
         var kind = CheckList.Kinds.Of(typeof(T)).Name;
-        return [.. (await db.Entries.AsNoTracking().Where(e => e.Kind == kind).OrderByDescending(e => e.AtMs).Take(most).ToListAsync())
-            .Select(r => CheckList.Kinds.Read<T>(r.ToEntry()))];
-    }
-
-    /// <summary>The engines the shop has had, each as its last job named it; at most two hundred.</summary>
-    public async Task<IReadOnlyList<string>> EnginesAsync()
-    {
-        var last = db.Jobs.GroupBy(j => j.Family).Select(g => g.Max(j => j.Row)).OrderByDescending(r => r).Take(EnginesMost);
-        return [.. (await BookedAsync(last)).Select(b => b.Machine.Engine)];
-    }
-
-    // Machines as the last booking-in of each job has them: it corrects those before it. One that cannot be read is nobody's machine.
-    private async Task<IReadOnlyList<(string Job, BookedIn Machine)>> BookedAsync(IQueryable<long> jobRows, CancellationToken cancel = default)
-    {
-        var kind = BookedIn.EntryKind.Name;
-        var booked = await (from j in db.Jobs.AsNoTracking()
-                            where jobRows.Contains(j.Row)
-                            join e in db.Entries.AsNoTracking() on j.Id equals e.Job
-                            where e.Kind == kind
-                            orderby j.Row descending, e.Seq descending
-                            select e).ToListAsync(cancel);
-        var machines = new List<(string, BookedIn)>();
-        foreach (var entry in booked.DistinctBy(e => e.Job))
-        {
-            try { machines.Add((entry.Job, CheckList.Kinds.Read<BookedIn>(entry.ToEntry()).Body)); }
-            catch (JsonException) { /* its page, and verify, say what is wrong with it */ }
-        }
-        return machines;
+        return Readable.Of(await db.Entries.AsNoTracking().Where(e => e.Kind == kind).OrderByDescending(e => e.AtMs).Take(most).ToListAsync(),
+            r => CheckList.Kinds.Read<T>(r.ToEntry()));
     }
 }
-
-/// <summary>An engine that was here before.</summary>
-/// <param name="Job">Its last job.</param>
-/// <param name="Machine">As it was booked in there.</param>
-public sealed record KnownEngine(string Job, BookedIn Machine);

@@ -136,15 +136,6 @@ public sealed class OverTime(ShopDb db)
         => CountAsync($"SELECT j.Family AS Word, COUNT(*) AS Events, COUNT(*) AS N {Ended} GROUP BY j.Family ORDER BY N DESC, Word LIMIT {Most}",
             looked with { Family = "" }, cancel);
 
-    /// <summary>What the shop calls families, as the last job of each named its engine.</summary>
-    public async Task<IReadOnlyDictionary<string, string>> NamesAsync(IReadOnlyCollection<string> families, CancellationToken cancel = default)
-    {
-        var last = db.Jobs.Where(j => families.Contains(j.Family)).GroupBy(j => j.Family).Select(g => g.Max(j => j.Row));
-        var rows = await (from j in db.Jobs.AsNoTracking() where last.Contains(j.Row) join e in db.Entries.AsNoTracking() on j.Id equals e.Job where e.Seq == 1
-            select new { j.Family, Entry = e }).ToListAsync(cancel);
-        return rows.ToDictionary(r => r.Family, r => Core.Jobs.CheckList.Kinds.Read<Core.BookIn.BookedIn>(r.Entry.ToEntry()).Body.Engine);
-    }
-
     private const double MsInMonth = 365.25 / 12 * 86_400_000;
 
     private Task<List<Counted>> CountAsync(string sql, Period looked, CancellationToken cancel)

@@ -35,8 +35,11 @@ public sealed class JudgedReadings(ShopDb db, JobStore jobs)
         var naming = (await db.Entries.AsNoTracking().Where(e => ids.Contains(e.Job) && (e.Kind == BookedIn.EntryKind.Name || e.Kind == PlateRead.Kind.Name))
             .OrderBy(e => e.Seq).ToListAsync()).ToLookup(e => e.Job);
         var settings = await jobs.SettingsAsync();
-        var books = ids.ToDictionary(id => id, id => settings.LimitsFor(new JobRecord(CheckList.Kinds, [.. naming[id].Select(e => e.ToEntry())])));
-        return [.. rows.Select(r => (r.Number, Entry: r.Row.ToEntry())).Select(r => (r.Number, Reading: JudgedReading.Of(new JobRecord(CheckList.Kinds,
-            [r.Entry]), r.Entry, books[r.Entry.Job])!)).Where(r => r.Reading is not null)];
+        var books = Readable.Of(ids, id => (Id: id, Limits: settings.LimitsFor(new JobRecord(CheckList.Kinds, [.. naming[id].Select(e => e.ToEntry())]))))
+            .ToDictionary(b => b.Id, b => b.Limits);
+        return [.. Readable.Of(rows.Where(r => books.ContainsKey(r.Row.Job)), r => (r.Number, Reading: Reading(r.Row.ToEntry())!))
+            .Where(r => r.Reading is not null)];
+
+        JudgedReading? Reading(Entry entry) => JudgedReading.Of(new JobRecord(CheckList.Kinds, [entry]), entry, books[entry.Job]);
     }
 }

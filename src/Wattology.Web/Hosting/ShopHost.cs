@@ -217,6 +217,7 @@ public static class ShopHost
         services.AddScoped<SheetServices>();
         services.AddScoped<JobStore>();
         services.AddScoped<EarlierJobs>();
+        services.AddScoped<KnownEngines>();
         services.AddScoped<YardRows>();
         services.AddScoped<ClaimRows>();
         services.AddScoped<JudgedReadings>();

@@ -20,7 +20,8 @@ using Wattology.Web.People;
 namespace Wattology.Web.Pages;
 
 /// <summary>Books a job in, or corrects a booking-in.</summary>
-public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore policies, FormState form, ShopTimes times) : PageModel, IHasForm
+public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, KnownEngines engines, PolicyStore policies, FormState form, ShopTimes times)
+    : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form => form;
@@ -93,7 +94,7 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
             if (asOn is not null) return await TakeOverAsync(asOn, engineOnly: true) ? Page() : NotFound();
             if (like is null)
             {
-                Engines = await earlier.EnginesLikeAsync("");
+                Engines = await engines.LikeAsync("");
                 return Page();
             }
             Like = like;
@@ -115,7 +116,7 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
     /// <summary>Engines that were here before, by what is typed of one.</summary>
     public async Task<IActionResult> OnGetEnginesAsync(string? engine)
     {
-        Engines = await earlier.EnginesLikeAsync(engine ?? "");
+        Engines = await engines.LikeAsync(engine ?? "");
         return Partial("_KnownEngines", this);
     }
 
@@ -144,7 +145,7 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
         new FormFill(filled, Units, times).Into(before.Machine.ComeAgain);
         foreach (var (name, value) in filled.Typed) if (value.Length > 0 && (!engineOnly || OfEngine.Contains(name))) Form[name] = value;
         // A finger that slipped finds the others where they were.
-        if (engineOnly) (EngineAsOn, Engines) = (before, await earlier.EnginesLikeAsync(""));
+        if (engineOnly) (EngineAsOn, Engines) = (before, await engines.LikeAsync(""));
         else TakenOver = before;
         return true;
     }
@@ -223,7 +224,7 @@ public sealed class BookInModel(JobStore jobs, EarlierJobs earlier, PolicyStore 
 
     private async Task<IActionResult> RefuseAsync()
     {
-        if (Corrects is null) (Machines, Engines) = (await earlier.MachinesAsync(Form["registration"]), await earlier.EnginesLikeAsync(Form["engine"]));
+        if (Corrects is null) (Machines, Engines) = (await earlier.MachinesAsync(Form["registration"]), await engines.LikeAsync(Form["engine"]));
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();
     }

@@ -1,5 +1,4 @@
 using System.Net;
-using Microsoft.Data.Sqlite;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.BookIn;
@@ -75,22 +74,5 @@ public sealed class KnownEngineTests
         var scopes = (await maren.GetAsync("/limits")).Page.QuerySelectorAll("#known-scopes option").Select(o => o.GetAttribute("value"));
         Assert.Contains("Ilmari V8", scopes);
         Assert.DoesNotContain("Ilmary V8", scopes);
-    }
-
-    [Fact]
-    public async Task A_job_that_cannot_be_read_keeps_nobody_from_booking_in()
-    {
-        await using var server = await ShopServer.StartAsync();
-        var wyn = await server.VisitAsync("wyn");
-        await BookAsync(wyn, "Sorrel 3");
-        var damaged = await BookAsync(wyn, "Ilmari V8");
-        await using (var file = new SqliteConnection($"Data Source={server.DatabaseFile}"))
-        {
-            await file.OpenAsync(TestContext.Current.CancellationToken);
-            await using var damage = file.CreateCommand();
-            damage.CommandText = $"DROP TRIGGER EntriesStayUPDATE; UPDATE Entries SET Body = 'nothing' WHERE Job = '{damaged}'";
-            Assert.NotEqual(0, await damage.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
-        }
-        Assert.Equal(["Sorrel 3"], Offered(await wyn.GetAsync("/book-in")));
     }
 }

@@ -11,7 +11,7 @@ using Wattology.Web.People;
 namespace Wattology.Web.Pages.History;
 
 /// <summary>All jobs, found again by machine, customer, number, engine, cause, outcome and period; as a list and as a file.</summary>
-public sealed class JobsModel(JobFinder finder, OverTime overTime, ShopTimes times) : PageModel
+public sealed class JobsModel(JobFinder finder, KnownEngines engines, ShopTimes times) : PageModel
 {
     /// <summary>Number, registration, customer, machine or plate number.</summary>
     [FromQuery] public string? Q { get; set; }
@@ -72,7 +72,7 @@ public sealed class JobsModel(JobFinder finder, OverTime overTime, ShopTimes tim
         var wanted = Wanted();
         Found = await finder.FindAsync(wanted, Before, cancel: cancel);
         Count = await finder.CountAsync(wanted, cancel);
-        Engines = await overTime.NamesAsync([.. Found.Select(j => j.Family).Distinct()], cancel);
+        Engines = await engines.NamesAsync([.. Found.Select(j => j.Family).Distinct()], cancel);
     }
 
     /// <summary>All of them as CSV.</summary>

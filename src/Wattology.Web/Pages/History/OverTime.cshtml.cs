@@ -21,7 +21,7 @@ namespace Wattology.Web.Pages.History;
 
 /// <summary>The shop over time: what comes back, why, after how long, and which claims failed for what. Every chart has its table, every rate its number of
 /// jobs, and nothing is ranked where chance alone may have made it.</summary>
-public sealed class OverTimeModel(OverTime overTime, ShopTimes times) : PageModel
+public sealed class OverTimeModel(OverTime overTime, KnownEngines known, ShopTimes times) : PageModel
 {
     /// <summary>Periods, by their word: how many days, and what they are called.</summary>
     public static readonly IReadOnlyList<(string Word, int? Days, string Title)> Periods = [("quarter", 92, "three months"), ("year", 366, "a year"),
@@ -139,7 +139,7 @@ public sealed class OverTimeModel(OverTime overTime, ShopTimes times) : PageMode
         Own = User.Author().Role == Role.Technician ? await overTime.RateAsync(of with { Hand = User.Author().Id }, cancel) : null;
         var engines = await overTime.EnginesAsync(of, cancel);
         var rates = await overTime.ComebacksAsync(By, of, cancel);
-        var names = await overTime.NamesAsync([.. engines.Select(e => e.Word), .. By == "engine" ? rates.Select(r => r.Name) : []], cancel);
+        var names = await known.NamesAsync([.. engines.Select(e => e.Word), .. By == "engine" ? rates.Select(r => r.Name) : []], cancel);
         Engines = [.. engines.Select(e => (e.Word, names.GetValueOrDefault(e.Word, e.Word), e.N))];
         Rates = [.. rates.Select(r => (r.Name, new RateLine(Named(r.Name, names), r.Events, r.N)))];
         Compared = new([.. Rates.Where(r => r.Word.Length > 0).Select(r => r.Line)]);

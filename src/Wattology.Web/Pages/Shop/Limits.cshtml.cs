@@ -23,7 +23,7 @@ public sealed record LimitPart(string Title, IReadOnlyList<School> Schools, IRea
 
 /// <summary>What readings are judged by and work is done by, in the order of the work, where it comes from, and the units of the shop.</summary>
 /// <remarks>Nothing stored hangs on a limit or a unit: readings keep the limits they ran under, and lists keep keys and numbers.</remarks>
-public sealed class LimitsModel(ShopDb db, JobStore jobs, EarlierJobs earlier, FormState form, ShopTimes times, SecurityLog log, RowWatch rowWatch)
+public sealed class LimitsModel(ShopDb db, JobStore jobs, KnownEngines engines, FormState form, ShopTimes times, SecurityLog log, RowWatch rowWatch)
     : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
@@ -62,7 +62,7 @@ public sealed class LimitsModel(ShopDb db, JobStore jobs, EarlierJobs earlier, F
         Part("The work as a whole", [], [.. CheckList.Limits.Except(CheckList.All.SelectMany(c => c.Limits))])];
 
     /// <summary>Engines the shop has had and scopes it has set something for.</summary>
-    public async Task<IReadOnlyList<string>> ScopesAsync() => [.. (await earlier.EnginesAsync()).Concat(Settings.InForce.Select(l => l.Scope))
+    public async Task<IReadOnlyList<string>> ScopesAsync() => [.. (await engines.AllAsync()).Concat(Settings.InForce.Select(l => l.Scope))
         .Concat(Settings.SchoolsInForce.Select(s => s.Scope)).Where(s => s.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)
         .Order(StringComparer.OrdinalIgnoreCase)];
 
