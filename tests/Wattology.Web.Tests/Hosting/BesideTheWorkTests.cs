@@ -1,8 +1,14 @@
+using System.Globalization;
 using System.Net;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Hosting;
+using Microsoft.Extensions.Logging;
+using Wattology.Data;
+using Wattology.Data.Shop;
 using Wattology.Web.Gauge;
+using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Tests.Hosting;
 
@@ -25,6 +31,32 @@ public sealed class BesideTheWorkTests
         await Task.Delay(200, TestContext.Current.CancellationToken);
         Assert.False(ends.IsCancellationRequested);
         Assert.Equal(HttpStatusCode.OK, (await (await server.VisitAsync()).GetAsync("/sign-in")).Status);
+    }
+
+    // Once it cannot be read; from then on it is an hour ahead.
+    private sealed class StumblingClock : TimeProvider
+    {
+        private int _asked;
+
+        public override DateTimeOffset GetUtcNow() => Interlocked.Increment(ref _asked) switch
+        {
+            1 => base.GetUtcNow(),
+            2 => throw new InvalidOperationException("The clock cannot be read."),
+            _ => base.GetUtcNow() + TimeSpan.FromHours(1),
+        };
+    }
+
+    [Fact]
+    public async Task The_clock_is_watched_on_after_a_look_that_failed()
+    {
+        await using var server = await ShopServer.StartAsync();
+        using var watch = new ClockWatch(server.Services.GetRequiredService<IServiceScopeFactory>(), new StumblingClock(),
+            server.Services.GetRequiredService<ILogger<ClockWatch>>());
+        await watch.StartAsync(TestContext.Current.CancellationToken);
+        Task<ShopEntryRow?> NotedAsync() => server.WithAsync(s => s.GetRequiredService<ShopDb>().ShopEntries.FirstOrDefaultAsync(e => e.Kind == "clock-step"));
+        for (var i = 0; i < 600 && await NotedAsync() is null; i++) await Task.Delay(100, TestContext.Current.CancellationToken);
+        await watch.StopAsync(default);
+        Assert.InRange(double.Parse((await NotedAsync())!.State, CultureInfo.InvariantCulture), 3_590, 3_610);
     }
 
     [Fact]
