@@ -112,8 +112,9 @@ public sealed class RunningTrace : IDisposable
     {
         try
         {
-            if (!File.Exists(PathOf(folder, turning))) return null;
-            using var file = new FileStream(PathOf(folder, turning), FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
+            var path = PathOf(folder, turning);
+            if (!File.Exists(path)) return null;
+            using var file = new FileStream(path, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
             using var text = new StreamReader(file, Encoding.UTF8);
             return TraceCsv.Read(text.ReadToEnd());
         }

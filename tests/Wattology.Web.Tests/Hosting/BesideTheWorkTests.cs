@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Net;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Hosting;
@@ -64,17 +63,12 @@ public sealed class BesideTheWorkTests
     {
         await using var server = await ShopServer.StartAsync();
         var jory = await server.VisitAsync("jory");
-        var job = (await jory.BookInAsync()).Split('/')[2];
+        var address = await jory.BookInAsync();
+        var job = address.Split('/')[2];
         var link = server.Services.GetRequiredService<GaugeLink>();
         await link.DialAsync("127.0.0.1:5999");
         await link.PutOnAsync(job);
-        await using (var file = new SqliteConnection($"Data Source={server.DatabaseFile}"))
-        {
-            await file.OpenAsync(TestContext.Current.CancellationToken);
-            await using var damage = file.CreateCommand();
-            damage.CommandText = "DROP TRIGGER EntriesStayUPDATE; UPDATE Entries SET Body = 'no entry any more'";
-            Assert.NotEqual(0, await damage.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
-        }
+        await server.DamageAsync(address);
         await using var again = await ShopServer.OverAsync(server);
         var after = again.Services.GetRequiredService<GaugeLink>();
         for (var i = 0; i < 2_400 && after.State.Address is null; i++) await Task.Delay(25, TestContext.Current.CancellationToken);

@@ -45,10 +45,10 @@ internal static class JobForms
     }
 
     /// <summary>Books a job in and answers its address.</summary>
-    public static async Task<string> BookInAsync(this Visitor visitor, string once = "")
+    public static async Task<string> BookInAsync(this Visitor visitor, string once = "", params (string Name, string Value)[] other)
     {
         await visitor.GetAsync("/book-in");
-        var answer = await visitor.PostAsync("/book-in", [.. BookingIn, ("once", once.Length > 0 ? once : Guid.NewGuid().ToString("n"))]);
+        var answer = await visitor.PostAsync("/book-in", [.. Booking(other), ("once", once.Length > 0 ? once : Guid.NewGuid().ToString("n"))]);
         Assert.True(answer.Status == System.Net.HttpStatusCode.Redirect, answer.Said(".fault-list"));
         return answer.Location!.ToString();
     }

@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.TestHost;
+using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using Wattology.Core.People;
@@ -140,6 +141,16 @@ public sealed class ShopServer : IAsyncDisposable
         await visitor.GetAsync("/sign-in");
         await visitor.PostAsync("/sign-in?handler=Demo", ("user", user));
         return visitor;
+    }
+
+    /// <summary>Makes every entry of a job unreadable, past the guards of the database.</summary>
+    public async Task DamageAsync(string job)
+    {
+        await using var file = new SqliteConnection($"Data Source={DatabaseFile}");
+        await file.OpenAsync();
+        await using var damage = file.CreateCommand();
+        damage.CommandText = $"DROP TRIGGER IF EXISTS EntriesStayUPDATE; UPDATE Entries SET Body = 'nothing' WHERE Job = '{job.Split('/')[2]}'";
+        Assert.NotEqual(0, await damage.ExecuteNonQueryAsync());
     }
 
     public async ValueTask DisposeAsync()

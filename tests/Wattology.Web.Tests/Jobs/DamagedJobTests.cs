@@ -1,5 +1,4 @@
 using System.Net;
-using Microsoft.Data.Sqlite;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.Jobs;
@@ -9,10 +8,7 @@ public sealed class DamagedJobTests
 {
     private static async Task<string> BookAsync(Visitor visitor, string registration, string engine)
     {
-        await visitor.GetAsync("/book-in");
-        var answer = await visitor.PostAsync("/book-in", JobForms.Booking(("registration", registration), ("engine", engine),
-            ("once", Guid.NewGuid().ToString("n"))));
-        var job = answer.Location!.ToString();
+        var job = await visitor.BookInAsync("", ("registration", registration), ("engine", engine));
         await visitor.GetAsync(job);
         foreach (var (sheet, fields) in new[]
         {
@@ -35,15 +31,7 @@ public sealed class DamagedJobTests
         await BookAsync(maren, "SAW 4", "Sorrel 3");
         var damaged = await BookAsync(maren, "SAW 5", "Ilmari V8");
         var sound = await BookAsync(maren, "SAW 5", "Ilmari V8");
-        async Task DamageAsync(string job)
-        {
-            await using var file = new SqliteConnection($"Data Source={server.DatabaseFile}");
-            await file.OpenAsync(TestContext.Current.CancellationToken);
-            await using var damage = file.CreateCommand();
-            damage.CommandText = $"DROP TRIGGER IF EXISTS EntriesStayUPDATE; UPDATE Entries SET Body = 'nothing' WHERE Job = '{job.Split('/')[2]}'";
-            Assert.NotEqual(0, await damage.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
-        }
-        await DamageAsync(damaged);
+        await server.DamageAsync(damaged);
         // Nothing read before is remembered.
         await using var again = await ShopServer.OverAsync(server);
         var visitor = await again.VisitAsync("maren");
@@ -57,7 +45,7 @@ public sealed class DamagedJobTests
         }
         Assert.Contains(await again.VerifyAsync(), f => f.Contains("J-1002", StringComparison.Ordinal));
         // Where the last with an engine is the damaged one, nothing is offered of it.
-        await DamageAsync(sound);
+        await server.DamageAsync(sound);
         Assert.Equal(["Sorrel 3"], (await visitor.GetAsync("/book-in")).Page.QuerySelectorAll(".known-engines b").Select(b => b.TextContent));
     }
 }
