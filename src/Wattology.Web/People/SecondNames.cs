@@ -20,16 +20,17 @@ public sealed class SecondNames(UserManager<Person> users, SignInGuard guard)
     private const int MostWrong = 5;
     private const string Locked = "Five wrong pins: this one is locked until its owner gives their password and sets a pin anew.";
 
-    /// <summary>Everybody who has a pin and may sign, other than whoever asks.</summary>
+    /// <summary>Everybody who has a pin, is let in and may sign, other than whoever asks.</summary>
     public async Task<IReadOnlyList<Author>> WithPinAsync(Author asker) => [.. (await users.Users.AsNoTracking().Where(p => p.PinHash != null
-        && p.Id != asker.Id)
+        && !p.Disabled && p.Id != asker.Id)
         .OrderBy(p => p.Name).Take(200).ToListAsync()).Where(p => p.Role.Allows(Right.SignSecond)).Select(AsAuthor)];
 
     /// <summary>Proves a person by their pin.</summary>
     /// <returns>The person, or what is wrong.</returns>
     public async Task<(Author? Second, string? Fault)> ProveAsync(string id, string pin)
     {
-        if (id.Length == 0 || await users.FindByIdAsync(id) is not { PinHash: { } hash } person) return (null, "Choose whose second name it is.");
+        if (id.Length == 0 || await users.FindByIdAsync(id) is not { PinHash: { } hash, Disabled: false } person)
+            return (null, "Choose whose second name it is.");
         if (person.PinFails >= MostWrong) return (null, Locked);
         var right = users.PasswordHasher.VerifyHashedPassword(person, hash, pin) != PasswordVerificationResult.Failed;
         person.PinFails = right ? 0 : person.PinFails + 1;

@@ -119,6 +119,9 @@ public sealed class ShopServer : IAsyncDisposable
         return await act(scope.ServiceProvider);
     }
 
+    /// <summary>The id of the account with that sign-in name.</summary>
+    public async Task<string> IdAsync(string user) => (await WithAsync(s => s.GetRequiredService<UserManager<Person>>().FindByNameAsync(user)))!.Id;
+
     public Task<IReadOnlyList<string>> VerifyAsync() => WithAsync(async s => (await s.GetRequiredService<Verifier>().VerifyAsync()).Faults);
 
     /// <summary>Somebody's browser, signed in unless nobody is named.</summary>

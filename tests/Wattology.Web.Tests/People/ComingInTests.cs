@@ -29,15 +29,12 @@ public sealed class ComingInTests
         return visitor;
     }
 
-    private static async Task<string> IdAsync(ShopServer server, string user)
-        => (await server.WithAsync(s => s.GetRequiredService<UserManager<Person>>().FindByNameAsync(user)))!.Id;
-
     [Fact]
     public async Task Whatever_changes_what_somebody_may_do_ends_every_session_of_theirs_at_once()
     {
         await using var server = await ShopServer.StartAsync();
         var owner = await server.VisitAsync("maren");
-        var id = await IdAsync(server, "jory");
+        var id = await server.IdAsync("jory");
         await owner.GetAsync("/people");
         async Task ChangeAsync(string how, params (string, string)[] with)
             => Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync($"/people?handler={how}", [("whom", id), .. with])).Status);
@@ -146,7 +143,7 @@ public sealed class ComingInTests
 
         var owner = await server.VisitAsync("maren");
         Assert.Contains("Waits after wrong tries", (await owner.GetAsync("/people")).Said("button"));
-        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/people?handler=Unlock", ("whom", await IdAsync(server, "maren")))).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await owner.PostAsync("/people?handler=Unlock", ("whom", await server.IdAsync("maren")))).Status);
         Assert.Equal(HttpStatusCode.Redirect, (await TryAsync(thief, "maren", ShopServer.Password)).Status);
     }
 
@@ -213,7 +210,7 @@ public sealed class ComingInTests
         await using var server = await ShopServer.StartAsync(clock: clock);
         var owner = await server.VisitAsync("maren");
         await owner.GetAsync("/people");
-        var id = await IdAsync(server, "maren");
+        var id = await server.IdAsync("maren");
         foreach (var how in new[] { "Disable", "Role" })
             Assert.Contains("the only owner", (await owner.PostAsync($"/people?handler={how}", ("whom", id), ("become", "desk"))).Said(".fault-list"));
         Assert.Contains("Somebody signs with that name", (await owner.PostAsync("/people?handler=Rename", ("whom", id), ("new_name",
@@ -273,7 +270,7 @@ public sealed class ComingInTests
         await TryAsync(door, "maren", "not this one");
         var owner = await server.VisitAsync("maren");
         await owner.GetAsync("/people");
-        await owner.PostAsync("/people?handler=Role", ("whom", await IdAsync(server, "wyn")), ("become", "technician"));
+        await owner.PostAsync("/people?handler=Role", ("whom", await server.IdAsync("wyn")), ("become", "technician"));
         var jory = await server.VisitAsync("jory");
         var job = await jory.BookInAsync();
         await jory.GetAsync(job + "/file.json");

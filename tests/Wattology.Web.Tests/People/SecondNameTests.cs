@@ -72,12 +72,9 @@ public sealed class SecondNameTests
         await SetPinAsync(jory, ShopServer.Password, Pin);
         var wyn = await server.VisitAsync("wyn");
         await SetPinAsync(wyn, ShopServer.Password, Pin);
-        var people = await server.WithAsync(async s => (await Microsoft.EntityFrameworkCore.EntityFrameworkQueryableExtensions.ToListAsync(
-            Microsoft.Extensions.DependencyInjection.ServiceProviderServiceExtensions.GetRequiredService<Wattology.Data.ShopDb>(s).Users))
-            .ToDictionary(p => p.UserName!, p => p.Id));
         await jory.GetAsync(job);
-        async Task<string> SaidAsync(string who) => (await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", "x"), ("second", people[who]),
-            ("pin", Pin))).Said(".fault-list");
+        async Task<string> SaidAsync(string who) => (await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", "x"),
+            ("second", await server.IdAsync(who)), ("pin", Pin))).Said(".fault-list");
         Assert.Contains("must be somebody else's", await SaidAsync("jory"));
         Assert.Contains("signed by owner or technician", await SaidAsync("wyn"));
         Assert.Contains("Choose whose second name", await SaidAsync("maren"));
@@ -99,6 +96,36 @@ public sealed class SecondNameTests
         Assert.Contains("Five wrong pins", (await PassAsync(Pin)).Said(".fault-list"));
         await SetPinAsync(maren, ShopServer.Password, "9182");
         Assert.Equal(HttpStatusCode.Redirect, (await PassAsync("9182")).Status);
+        // Guessing at a colleague's pin is seen by the owner.
+        var log = (await maren.GetAsync("/security")).Said("td");
+        foreach (var line in new[] { "second name refused | Jory A | That is not Maren T's pin.", "pin not set | Maren T", "pin set | Maren T" })
+            Assert.Contains(line, log);
+    }
+
+    [Fact]
+    public async Task Whoever_is_let_in_no_more_signs_nothing_with_the_pin_they_had_and_takes_no_job()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var (jory, job) = await WrongNumberAsync(server);
+        var maren = await server.VisitAsync("maren");
+        await SetPinAsync(maren, ShopServer.Password, Pin);
+        var id = await ChoiceAsync(jory, job, "Maren T");
+        // Another owner, so that the one who has a pin can be let go.
+        await maren.GetAsync("/people");
+        await maren.PostAsync("/people?handler=Role", ("whom", await server.IdAsync("wyn")), ("become", "owner"));
+        var wyn = await server.VisitAsync("wyn");
+        await wyn.GetAsync("/people");
+        async Task<IEnumerable<string?>> HandsAsync() => (await jory.GetAsync(job)).Page.QuerySelectorAll("[name=person]").Select(b => b.GetAttribute("value"));
+        Assert.Contains(id, await HandsAsync());
+        await wyn.PostAsync("/people?handler=Disable", ("whom", id));
+        Assert.DoesNotContain(id, await HandsAsync());
+
+        Assert.Equal(["choose"], (await jory.GetAsync(job + "/release")).Page.QuerySelectorAll("[name=second] option").Select(o => o.TextContent));
+        Assert.Contains("Choose whose second name", (await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", "hurry"), ("second", id),
+            ("pin", Pin))).Said(".fault-list"));
+        await wyn.PostAsync("/people?handler=Enable", ("whom", id));
+        Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", "The maker confirms by letter."),
+            ("second", id), ("pin", Pin))).Status);
     }
 
     [Theory]

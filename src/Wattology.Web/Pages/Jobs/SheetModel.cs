@@ -114,7 +114,11 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
         var (who, pin) = (Text("second"), Request.Form["pin"].ToString());
         if (who.Length == 0 && pin.Length == 0) return null;
         var (second, fault) = await services.Names.ProveAsync(who, pin);
-        if (fault is not null) Form.Faults.Add(who.Length == 0 ? "second" : "pin", fault);
+        if (fault is not null)
+        {
+            Security.Note(HttpContext, "second name refused", User.Author().Name, fault);
+            Form.Faults.Add(who.Length == 0 ? "second" : "pin", fault);
+        }
         return second;
     }
 

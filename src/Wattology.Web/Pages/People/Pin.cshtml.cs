@@ -7,7 +7,7 @@ using Wattology.Web.People;
 namespace Wattology.Web.Pages.People;
 
 /// <summary>Setting the pin with which somebody signs as a second name.</summary>
-public sealed class PinModel(SecondNames names) : PageModel, IHasForm
+public sealed class PinModel(SecondNames names, SecurityLog log) : PageModel, IHasForm
 {
     /// <summary>What the form shows.</summary>
     public FormState Form { get; } = new();
@@ -26,10 +26,12 @@ public sealed class PinModel(SecondNames names) : PageModel, IHasForm
     {
         if (await names.SetAsync(User.Author().Id, Request.Form["password"].ToString(), Request.Form["pin"].ToString().Trim()) is { } wrong)
         {
+            log.Note(HttpContext, "pin not set", User.Author().Name, wrong.Fault);
             Form.Faults.Add(wrong.Field, wrong.Fault);
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }
+        log.Note(HttpContext, "pin set", User.Author().Name);
         TempData["Said"] = "Your pin is set.";
         return RedirectToPage();
     }
