@@ -83,10 +83,7 @@ public static class JobPack
     /// <exception cref="InputRefusedException">It is not such a pack, or a file in it is not the one its job names; nothing is brought in then.</exception>
     public static async Task<byte[]> ReadAsync(Stream pack, PhotoFiles files, TraceFiles traces, CancellationToken cancel = default)
     {
-        ZipArchive zip;
-        try { zip = await ZipArchive.CreateAsync(pack, ZipArchiveMode.Read, leaveOpen: true, Encoding.UTF8, cancel); }
-        catch (InvalidDataException) { throw Refused("", "This file is a damaged ZIP; ask for it again."); }
-        await using (zip)
+        await using (var zip = await OpenedAsync(pack, cancel))
         {
             if (zip.GetEntry(JobName) is not { Length: <= MostJobBytes } job) throw Refused("", $"This ZIP is no job: there is no {JobName} in it.");
             var json = await BytesAsync(job, cancel);
@@ -104,6 +101,20 @@ public static class JobPack
             return json;
         }
     }
+
+    private static async Task<ZipArchive> OpenedAsync(Stream pack, CancellationToken cancel)
+    {
+        try
+        {
+            var zip = await ZipArchive.CreateAsync(pack, ZipArchiveMode.Read, leaveOpen: true, Encoding.UTF8, cancel);
+            // Its list of members is read when first asked for, and may be what is damaged.
+            _ = zip.Entries;
+            return zip;
+        }
+        catch (Exception e) when (IsDamage(e)) { throw Refused("", "This file is a damaged ZIP; ask for it again."); }
+    }
+
+    private static bool IsDamage(Exception e) => e is InvalidDataException or NotSupportedException or IOException or ArgumentException;
 
     private static async Task<ZipArchiveEntry[]> ProvedAsync(ZipArchive zip, string folder, string what, int most, HashSet<string> named,
         CancellationToken cancel)
@@ -127,7 +138,12 @@ public static class JobPack
         => entries.Where(e => e.Kind == PhotoKept.KindName).Select(e => CheckList.Kinds.Read<PhotoKept>(e).Body).DistinctBy(p => p.File);
 
     private static async Task<byte[]> BytesAsync(ZipArchiveEntry entry, CancellationToken cancel)
-        => await ZipMember.ReadAsync(entry, entry.Length, cancel) ?? throw Refused(entry.FullName, "It is longer than the archive says.");
+    {
+        byte[]? bytes;
+        try { bytes = await ZipMember.ReadAsync(entry, entry.Length, cancel); }
+        catch (Exception e) when (IsDamage(e)) { throw Refused(entry.FullName, "It is damaged in this ZIP; ask for the file again."); }
+        return bytes ?? throw Refused(entry.FullName, "It is longer than the archive says.");
+    }
 
     private static InputRefusedException Refused(string path, string message)
     {

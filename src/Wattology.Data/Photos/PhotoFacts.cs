@@ -17,8 +17,8 @@ public static class PhotoFacts
                 if (exif.TryGetDateTime(ExifDirectoryBase.TagDateTimeOriginal, out var at))
                     return at.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture);
         }
-        // What a file says of itself may be nonsense; the picture is kept all the same.
-        catch (Exception e) when (e is ImageProcessingException or IOException or ArgumentException or OverflowException or IndexOutOfRangeException) { }
+        // The picture is kept all the same.
+        catch (Exception e) when (IsNonsense(e)) { }
         return "";
     }
 
@@ -27,6 +27,10 @@ public static class PhotoFacts
     public static bool SaysWhere(string path)
     {
         try { return ImageMetadataReader.ReadMetadata(path).OfType<GpsDirectory>().Any(g => g.TagCount > 0); }
-        catch (Exception e) when (e is ImageProcessingException or IOException) { return false; }
+        catch (Exception e) when (IsNonsense(e)) { return false; }
     }
+
+    // What a file says of itself may be anything.
+    private static bool IsNonsense(Exception e)
+        => e is ImageProcessingException or IOException or ArgumentException or OverflowException or IndexOutOfRangeException;
 }

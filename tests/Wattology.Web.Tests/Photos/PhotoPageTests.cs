@@ -213,7 +213,13 @@ public sealed class PhotoPageTests
             Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.Status);
             Assert.Contains(words, answer.Said(".fault-list"));
         }
-        Assert.Contains("damaged ZIP", (await maren.UploadAsync("/import", [("file", "x.zip", pack[..60])], null)).Said(".fault-list"));
+        // Cut off; its list of members spoilt; and the job in it.
+        var spoiltList = pack.ToArray();
+        spoiltList.AsSpan(pack.AsSpan().IndexOf("PK\u0001\u0002"u8), 4).Clear();
+        var spoiltJob = pack.ToArray();
+        spoiltJob.AsSpan(100, 200).Fill(0xff);
+        foreach (var (file, words) in new[] { (pack[..60], "a damaged ZIP"), (spoiltList, "a damaged ZIP"), (spoiltJob, "It is damaged in this ZIP") })
+            Assert.Contains(words, (await maren.UploadAsync("/import", [("file", "x.zip", file)], null)).Said(".fault-list"));
         Assert.Contains("No open job", (await maren.GetAsync("/")).Said(".empty"));
 
         static void Put(ZipArchive zip, string name, byte[] content)
