@@ -17,8 +17,9 @@ public sealed class PackFiles(ShopFolder folder) : EvidenceFiles(folder.Packs)
         var hash = await KeepBytesAsync(pack, cancel);
         var passing = Path.Combine(Directory.CreateDirectory(_frozen).FullName, Guid.NewGuid().ToString("n"));
         await File.WriteAllTextAsync(passing, hash, cancel);
-        // Whoever froze first wins: the other's pack is never sent.
-        try { File.Move(passing, Path.Combine(_frozen, state)); }
+        var frozen = Path.Combine(_frozen, state);
+        // Whoever froze first wins: the other's pack is never sent. One whose pack is gone is frozen anew.
+        try { File.Move(passing, frozen, overwrite: File.Exists(frozen) && FrozenFor(state) is null); }
         catch (IOException) { File.Delete(passing); }
         return FrozenFor(state)!;
     }

@@ -31,47 +31,58 @@ public sealed class DeskLine(IHttpClientFactory clients)
     /// <param name="earlier">The receipt of the claim it adds to; blank for a first pack.</param>
     /// <param name="cancel">Ends it.</param>
     /// <exception cref="RefusedException">No answer came, or the desk did not take it; the message says what to do.</exception>
-    public async Task<string> SendAsync(Uri desk, byte[] pack, string key, string earlier, CancellationToken cancel)
-    {
-        var json = await AskAsync(() =>
+    public Task<string> SendAsync(Uri desk, byte[] pack, string key, string earlier, CancellationToken cancel)
+        => AskAsync(() =>
         {
             var request = new HttpRequestMessage(HttpMethod.Post, new Uri(desk, "claims")) { Content = new ByteArrayContent(pack) };
             request.Content.Headers.ContentType = new MediaTypeHeaderValue("application/zip");
             request.Headers.Add("Idempotency-Key", key);
             if (earlier.Length > 0) request.Headers.Add("Claim-Receipt", earlier);
             return request;
-        }, cancel);
-        return json.RootElement.TryGetProperty("receipt", out var receipt) && receipt.ValueKind == JsonValueKind.String
-            && receipt.GetString() is { Length: > 0 and <= 100 } number && number.All(c => !char.IsControl(c))
-            ? number : throw new RefusedException("The desk took it and gave no receipt that can be read. Ask it by telephone before it is sent again.");
-    }
+        }, ReceiptOf, "The desk took it and gave no receipt that can be read. Ask it by telephone before it is sent again.", cancel);
+
+    private static string? ReceiptOf(JsonElement said) => said.TryGetProperty("receipt", out var receipt) && receipt.ValueKind == JsonValueKind.String
+        && receipt.GetString() is { Length: > 0 and <= 100 } number && number.All(c => c is >= ' ' and <= '~') ? number : null;
 
     /// <summary>The desk's answers to a claim, each once, in order.</summary>
     /// <param name="desk">Where.</param>
     /// <param name="receipt">The claim's receipt.</param>
     /// <param name="cancel">Ends it.</param>
     /// <exception cref="RefusedException">No answer came, or none that is understood.</exception>
-    public async Task<IReadOnlyList<ClaimAnswered>> AnswersAsync(Uri desk, string receipt, CancellationToken cancel)
+    public Task<IReadOnlyList<ClaimAnswered>> AnswersAsync(Uri desk, string receipt, CancellationToken cancel)
+        => AskAsync(() => new(HttpMethod.Get, new Uri(desk, $"claims/{Uri.EscapeDataString(receipt)}")), AnswersOf,
+            "The desk's answer is not understood. Enter it by hand from its letter.", cancel);
+
+    private static IReadOnlyList<ClaimAnswered>? AnswersOf(JsonElement said)
     {
-        using var json = await AskAsync(() => new(HttpMethod.Get, new Uri(desk, $"claims/{Uri.EscapeDataString(receipt)}")), cancel);
         var answers = new List<ClaimAnswered>();
-        if (!json.RootElement.TryGetProperty("answers", out var list) || list.ValueKind != JsonValueKind.Array) throw Unread();
+        if (!said.TryGetProperty("answers", out var list) || list.ValueKind != JsonValueKind.Array) return null;
         foreach (var element in list.EnumerateArray().Take(100))
         {
             var faults = new Faults();
-            if (InputReader.Read<CameAnswer>(element, faults) is not { } came || JsonForm.ValueOf<ClaimAnswer>(came.Answer) is not { } what) throw Unread();
+            if (InputReader.Read<CameAnswer>(element, faults) is not { } came || JsonForm.ValueOf<ClaimAnswer>(came.Answer) is not { } what) return null;
             var answer = new ClaimAnswered(what, came.Words, came.Code, came.Amount);
             answer.Check(faults, "");
-            if (!faults.None) throw Unread();
+            if (!faults.None) return null;
             // Said twice is said once.
             if (!answers.Contains(answer)) answers.Add(answer);
         }
         return answers;
     }
 
-    private static RefusedException Unread() => new("The desk's answer is not understood. Enter it by hand from its letter.");
+    // What a desk says of its letters is not believed, nor that it sends any.
+    private static async Task<T?> ReadAsync<T>(HttpResponseMessage response, Func<JsonElement, T?> read, CancellationToken cancel) where T : class
+    {
+        try
+        {
+            using var json = JsonDocument.Parse(await response.Content.ReadAsByteArrayAsync(cancel));
+            return read(json.RootElement);
+        }
+        // No object, or half a character, which is found out only when it is read.
+        catch (Exception e) when (e is JsonException or InvalidOperationException) { return null; }
+    }
 
-    private async Task<JsonDocument> AskAsync(Func<HttpRequestMessage> ask, CancellationToken cancel)
+    private async Task<T> AskAsync<T>(Func<HttpRequestMessage> ask, Func<JsonElement, T?> read, string unread, CancellationToken cancel) where T : class
     {
         using var client = clients.CreateClient(Client);
         client.MaxResponseContentBufferSize = MostAnswerBytes;
@@ -83,12 +94,11 @@ public sealed class DeskLine(IHttpClientFactory clients)
             {
                 using var request = ask();
                 using var response = await client.SendAsync(request, cancel);
-                if (response.StatusCode is HttpStatusCode.OK
-                    or HttpStatusCode.Created) return JsonDocument.Parse(await response.Content.ReadAsStringAsync(cancel));
+                if (response.StatusCode is HttpStatusCode.OK or HttpStatusCode.Created)
+                    return await ReadAsync(response, read, cancel) ?? throw new RefusedException(unread);
                 last = $"it answered {(int)response.StatusCode}";
                 if ((int)response.StatusCode is >= 400 and < 500 and not 408 and not 429) break;
             }
-            catch (JsonException) { throw Unread(); }
             catch (HttpRequestException e) { last = e.HttpRequestError == HttpRequestError.ConnectionError ? "nobody answers there" : "the line broke"; }
             catch (TaskCanceledException) when (!cancel.IsCancellationRequested) { last = "it took too long"; }
         }

@@ -9,10 +9,13 @@ namespace Wattology.Web.Tests.Warranty;
 /// <summary>Claims over the line to a simulated desk that is well, slow, down, answers twice, or contradicts itself.</summary>
 public sealed class DeskLineTests
 {
-    private static async Task<(ShopServer Server, Visitor Desk, string Job)> StartAsync(WarrantyDesk desk, TimeSpan? patience = null)
+    private static Task<(ShopServer Server, Visitor Desk, string Job)> StartAsync(WarrantyDesk desk, TimeSpan? patience = null)
+        => StartAsync(desk.Address, s => s.AddHttpClient(DeskLine.Client, c => c.Timeout = patience ?? TimeSpan.FromSeconds(8)));
+
+    private static async Task<(ShopServer Server, Visitor Desk, string Job)> StartAsync(Uri desk, Action<IServiceCollection> line)
     {
-        var server = await ShopServer.StartAsync(with: s => s.AddHttpClient(DeskLine.Client, c => c.Timeout = patience ?? TimeSpan.FromSeconds(8)));
-        server.Services.GetRequiredService<LentDesk>().Lend(desk.Address);
+        var server = await ShopServer.StartAsync(with: line);
+        server.Services.GetRequiredService<LentDesk>().Lend(desk);
         await Policies.SetAsync(server);
         var wyn = await server.VisitAsync("wyn");
         var job = await wyn.BookInAsync();
@@ -76,6 +79,23 @@ public sealed class DeskLineTests
     }
 
     [Fact]
+    public async Task A_pack_that_was_made_and_is_gone_is_made_anew()
+    {
+        WarrantyDesk down = await WarrantyDesk.StartAsync(DeskScenario.Down), up = await WarrantyDesk.StartAsync(DeskScenario.Accepts);
+        await using var a = down;
+        await using var b = up;
+        var (server, wyn, job) = await StartAsync(down);
+        await using var _ = server;
+        await SendAsync(wyn, job, "s1");
+        foreach (var pack in Directory.GetFiles(Path.Combine(server.Folder, "packs"), "*", SearchOption.AllDirectories).Where(f => new FileInfo(f).Length > 1000))
+            File.Delete(pack);
+        server.Services.GetRequiredService<LentDesk>().Lend(up.Address);
+        await SendAsync(wyn, job, "s2");
+        Assert.Equal("sent", await StateAsync(wyn, job));
+        Assert.Empty(await server.VerifyAsync());
+    }
+
+    [Fact]
     public async Task An_answer_given_twice_is_recorded_once_and_two_that_contradict_are_said()
     {
         await using var twice = await WarrantyDesk.StartAsync(DeskScenario.Twice);
@@ -123,5 +143,49 @@ public sealed class DeskLineTests
         await FetchAsync(wyn, job);
         Assert.Contains("crankcase pressure as it came", (await wyn.GetAsync(job + "/claim")).Said("p"));
         Assert.Contains("crankcase pressure as it came", (await wyn.GetAsync("/claims?state=refused")).Said("table"));
+    }
+
+    // A desk that answers whatever it is told to, in letters no one has.
+    private sealed class Says(string receipt, string answers) : HttpMessageHandler
+    {
+        protected override Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancel)
+        {
+            var content = new ByteArrayContent(System.Text.Encoding.UTF8.GetBytes(request.Method == HttpMethod.Post ? receipt : answers));
+            content.Headers.TryAddWithoutValidation("Content-Type", "application/json; charset=none-such");
+            return Task.FromResult(new HttpResponseMessage { Content = content });
+        }
+    }
+
+    [Theory]
+    [InlineData("[]")]
+    [InlineData("no json")]
+    [InlineData("""{"receipt": 7}""")]
+    [InlineData("""{"receipt": "\ud800"}""")]
+    [InlineData("""{"receipt": "a\u0000b"}""")]
+    [InlineData("""{"ticket": "WD-7"}""")]
+    public async Task A_receipt_that_cannot_be_read_is_said_and_the_claim_is_not_called_sent(string said)
+    {
+        var (server, wyn, job) = await StartAsync(new("http://desk.test/"), s => s.AddHttpClient(DeskLine.Client)
+            .ConfigurePrimaryHttpMessageHandler(() => new Says(said, "")));
+        await using var _ = server;
+        var refused = await SendAsync(wyn, job, "s1");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.Status);
+        Assert.Contains("gave no receipt that can be read", refused.Said(".fault-list"));
+        Assert.Equal("to complete", await StateAsync(wyn, job));
+    }
+
+    [Theory]
+    [InlineData("7")]
+    [InlineData("""{"answers": {}}""")]
+    [InlineData("""{"answers": [{"number": 1, "answer": "perhaps"}]}""")]
+    [InlineData("""{"answers": [{"number": 1, "answer": "accepted", "words": "\udc00"}]}""")]
+    public async Task An_answer_that_cannot_be_read_is_said_and_nothing_of_it_is_recorded(string said)
+    {
+        var (server, wyn, job) = await StartAsync(new("http://desk.test/"), s => s.AddHttpClient(DeskLine.Client)
+            .ConfigurePrimaryHttpMessageHandler(() => new Says("""{"receipt": "WD-7"}""", said)));
+        await using var _ = server;
+        await SendAsync(wyn, job, "s1");
+        Assert.Contains("The desk's answer is not understood", (await FetchAsync(wyn, job)).Said(".fault-list"));
+        Assert.Equal("sent", await StateAsync(wyn, job));
     }
 }
