@@ -219,6 +219,21 @@ public sealed class PartsPageTests
     }
 
     [Theory]
+    [InlineData(65001)]
+    [InlineData(1200)]
+    [InlineData(1252)]
+    public async Task A_table_keeps_its_letters_whichever_way_a_spreadsheet_saved_it(int letters)
+    {
+        await using var server = await ShopServer.StartAsync(clock: Clock);
+        var wyn = await server.VisitAsync("wyn");
+        await wyn.GetAsync("/parts-table");
+        var (table, saved) = (Table.Replace("Brannock D3", "Brånnock – D3", StringComparison.Ordinal), letters == 1252
+            ? CodePagesEncodingProvider.Instance.GetEncoding(letters)! : Encoding.GetEncoding(letters));
+        await wyn.UploadAsync("/parts-table", [("file", "t.csv", [.. saved.GetPreamble(), .. saved.GetBytes(table)])], null);
+        Assert.Equal(table, (await wyn.GetAsync("/parts-table?handler=File")).Text);
+    }
+
+    [Theory]
     [InlineData("90", "90 min")]
     [InlineData("1:30 h", "90 min")]
     [InlineData("", "30 min")]

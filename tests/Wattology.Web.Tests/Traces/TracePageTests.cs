@@ -132,6 +132,10 @@ public sealed class TracePageTests
             Assert.Equal(fields.FirstOrDefault(f => f.Item1 == "csv").Item2.Trim(), refused.Page.QuerySelector("#f-csv")!.TextContent.Trim());
         }
         Assert.Contains("No trace is kept yet", (await jory.GetAsync(job + "/traces")).Said(".empty"));
+        // A file chosen after it takes the place of what stood in the box.
+        var chosen = await jory.UploadAsync(job + "/traces?handler=Logger", [("file", "log.csv", System.Text.Encoding.Unicode.GetPreamble()
+            .Concat(System.Text.Encoding.Unicode.GetBytes(File)).ToArray())], null, ("csv", "1;2\n"), ("of", of));
+        Assert.Equal(File.TrimEnd(), chosen.Page.QuerySelector("#f-csv")!.TextContent.TrimEnd());
     }
 
     [Fact]

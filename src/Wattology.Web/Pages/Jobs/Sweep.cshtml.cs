@@ -4,6 +4,7 @@ using Wattology.Core.Drawing;
 using Wattology.Core.Entries;
 using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
+using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
@@ -46,11 +47,10 @@ public sealed class SweepModel(SheetServices services) : SheetModel(services)
     private async Task<SweepRead?> ReadAsync(IFormFile? file)
     {
         var text = Text("samples");
-        if (file is { Length: > 0 } && text.Length == 0)
+        if (file is { Length: > 0 })
         {
             if (file.Length > MostBytes) { Form.Faults.Add("samples", $"The file is larger than {SweepRead.MostSamples} samples can be."); return null; }
-            using var reader = new StreamReader(file.OpenReadStream());
-            Form["samples"] = text = await reader.ReadToEndAsync(HttpContext.RequestAborted);
+            Form["samples"] = text = await UploadedText.ReadAsync(file, HttpContext.RequestAborted);
         }
         var faults = new Faults();
         var read = new SweepRead(Turbo, SweepText.Read(text, faults));

@@ -8,6 +8,7 @@ using Wattology.Core.Traces;
 using Wattology.Data.Jobs;
 using Wattology.Data.Traces;
 using Wattology.Web.Drawing;
+using Wattology.Web.Forms;
 
 namespace Wattology.Web.Pages.Jobs;
 
@@ -77,11 +78,7 @@ public sealed class TracesModel(SheetServices services, TraceFiles files) : Shee
     {
         await ShowAsync();
         var text = Text("csv");
-        if (file is { Length: > 0 } && text.Length == 0)
-        {
-            using var reader = new StreamReader(file.OpenReadStream());
-            Form["csv"] = text = await reader.ReadToEndAsync(HttpContext.RequestAborted);
-        }
+        if (file is { Length: > 0 }) Form["csv"] = text = await UploadedText.ReadAsync(file, HttpContext.RequestAborted);
         if (Turnings.Find(Job.Record, Text("of")) is not { } turning) Form.Faults.Add("of", "Say which burst or run the file is of.");
         if (text.Length == 0) Form.Faults.Add("csv", "Paste the logger's lines, or choose its file.");
         var faults = new Faults();

@@ -67,8 +67,7 @@ public sealed class PartsTableModel(ShopDb db, JobStore jobs, FormState form, Ro
         {
             if (file is null || file.Length == 0) throw new RefusedException("Choose a file first.", "file");
             if (file.Length > MostBytes) throw new RefusedException($"A table has at most {MostBytes / 1024 / 1024} MB.", "file");
-            using var text = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
-            var rows = PartsFile.Read(await text.ReadToEndAsync());
+            var rows = PartsFile.Read(await UploadedText.ReadAsync(file));
             var (before, now) = (Table.Rows.ToHashSet(), rows.ToHashSet());
             PartsTableStore.Replace(db, rows);
             await db.SaveChangesAsync();

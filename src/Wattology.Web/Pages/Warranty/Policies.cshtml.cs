@@ -68,12 +68,9 @@ public sealed class PoliciesModel(PolicyStore policies, FormState form, ShopTime
         if (!MaySet) return StatusCode(403);
         await LoadAsync();
         var text = file ?? "";
-        if (upload is { Length: > 0 and <= 4 * WarrantyPolicy.MostCharacters })
-        {
-            using var reader = new StreamReader(upload.OpenReadStream(), Encoding.UTF8);
-            text = await reader.ReadToEndAsync();
-        }
-        Form["file"] = text;
+        // One too long for any is refused with its length, and does not come back in the box.
+        if (upload is { Length: > 0 }) text = await UploadedText.ReadAsync(upload);
+        if (text.Length <= WarrantyPolicy.MostCharacters) Form["file"] = text;
         try
         {
             var policy = await policies.SetAsync(text, User.Author().Name);

@@ -113,12 +113,19 @@
     }
   });
 
+  // As the server reads a file's letters: spreadsheets and loggers save others than a browser expects.
+  const letters = bytes => {
+    const [first, second] = new Uint8Array(bytes);
+    if (first === 0xff && second === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
+    try { return new TextDecoder('utf-8', { fatal: true }).decode(bytes); } catch { return new TextDecoder('windows-1252').decode(bytes); }
+  };
+
   // A file's samples go into the box as if they were pasted: there they can be seen and corrected, and are judged at once.
   document.addEventListener('change', async e => {
     const into = e.target.dataset && e.target.dataset.into && document.getElementById(e.target.dataset.into);
     const file = into && e.target.files && e.target.files[0];
     if (!file) return;
-    into.value = await file.text();
+    into.value = letters(await file.arrayBuffer());
     e.target.value = '';
     into.dispatchEvent(new Event('input', { bubbles: true }));
   });
