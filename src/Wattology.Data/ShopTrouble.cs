@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace Wattology.Data;
 
@@ -28,7 +29,7 @@ public sealed class ShopTroubleException(TroubleKind kind, string message, Excep
 /// <summary>Tells what is behind an error of the database or the disk.</summary>
 public static class ShopTrouble
 {
-    private const int NoSpace = 28, ReadOnlyDisk = 30, ReadOnly = 8, IoError = 10, Corrupt = 11, Full = 13, CannotOpen = 14, NotADatabase = 26;
+    private const int NoSpace = 28, ReadOnlyDisk = 30, ReadOnly = 8, IoError = 10, Corrupt = 11, Full = 13, CannotOpen = 14, Constraint = 19, NotADatabase = 26;
 
     /// <summary>What is behind an error; null where it is none of these.</summary>
     public static TroubleKind? Of(Exception? error) => error switch
@@ -43,6 +44,9 @@ public static class ShopTrouble
         AggregateException many => many.InnerExceptions.Select(Of).FirstOrDefault(k => k is not null),
         _ => Of(error.InnerException),
     };
+
+    /// <summary>Whether a row was not written because of one that is there already: somebody was a moment faster.</summary>
+    public static bool IsTaken(this DbUpdateException error) => error.InnerException is SqliteException { SqliteErrorCode: Constraint };
 
     /// <summary>The same for whoever starts a shop: what is wrong, and what to do.</summary>
     public static ShopTroubleException Named(TroubleKind kind, string folder, Exception? inner = null) => new(kind, kind switch

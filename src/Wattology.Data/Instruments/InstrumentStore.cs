@@ -42,7 +42,7 @@ public sealed class InstrumentStore(ShopDb db, TimeProvider clock)
         });
         _all = null;
         try { await db.SaveChangesAsync(); }
-        catch (DbUpdateException)
+        catch (DbUpdateException e) when (e.IsTaken())
         {
             // Somebody added one of that name between the question and the answer.
             db.ChangeTracker.Clear();

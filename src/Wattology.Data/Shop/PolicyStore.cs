@@ -1,4 +1,3 @@
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Wattology.Core.Inputs;
 using Wattology.Core.Warranty;
@@ -73,7 +72,7 @@ public sealed class PolicyStore(ShopDb db, TimeProvider clock)
         db.Policies.Add(row);
         try { await db.SaveChangesAsync(); }
         // Two set the same version at once: the index let one of them in.
-        catch (DbUpdateException e) when (e.InnerException is SqliteException { SqliteErrorCode: SQLitePCL.raw.SQLITE_CONSTRAINT })
+        catch (DbUpdateException e) when (e.IsTaken())
         {
             db.Entry(row).State = EntityState.Detached;
             throw Taken(await Last(policy.Id).FirstAsync());

@@ -161,6 +161,14 @@ public sealed class ShopFolderTests
             Assert.Equal(HttpStatusCode.Redirect, (await jory.PostAsync(job + "/crankcase", reading)).Status);
             Assert.Empty(await server.VerifyAsync());
         }
+        // Nor is it called by another name where a row might have been taken.
+        limit.Pragma = "max_page_count = 1";
+        SqliteConnection.ClearAllPools();
+        Answer last;
+        var added = 0;
+        do last = await jory.PostAsync("/instruments?handler=Add", ("name", $"manometer {++added}"), ("kind", "manometer"));
+        while (last.Status == HttpStatusCode.Redirect && added < 400);
+        Assert.Equal(ShopHealth.NoRoom, (int)last.Status);
     }
 
     // Sets a limit on each connection as it is opened.
