@@ -43,6 +43,9 @@ public sealed record Question(string Id, string Title, IReadOnlyList<LookAnswer>
     /// <summary>Why it may not be answered so just now, or null.</summary>
     public Func<JobContext, Looked, string?> Refuse { get; init; } = (_, _) => null;
 
+    /// <summary>Why an answer may not be taken back any more, or null: something was done under it that counts as it was.</summary>
+    public Func<JobContext, Entry, string?> RefuseTakingBack { get; init; } = (_, _) => null;
+
     /// <summary>What an answer comes to when it is recorded, where that is more than the answer's own verdict: what a limit in force asks besides.</summary>
     public Func<JobContext, Looked, Verdict?> Judge { get; init; } = (_, _) => null;
 
@@ -164,6 +167,7 @@ public sealed record Looked([Bounds(0, 2)] int Turbo, string Question, string An
     {
         // A touch by mistake is taken back, and what was answered before stands again.
         Correction = Correction.ByTakingBack,
+        RefuseTakingBack = (job, entry) => find(job.Record.Read<Looked>(entry).Body.Question)?.RefuseTakingBack(job, entry),
         Question = (record, body) => (record.Latest<Looked>(l => l.Question == body.Question && l.Turbo == body.Turbo)?.Entry, $"look.{body.Question}"),
         Guard = body => find(body.Question)?.Needs,
         AgesBy = body => find(body.Question)?.Ages ?? Ages.LookAgain,

@@ -105,7 +105,13 @@ public static class Bursts
         new(ToCatch, "to catch oil from the feed", Known: Known.Told),
         new("compression", "to measure compression", Known: Known.Told),
         new(ToPrime, "to prime and see oil pressure", Known: Known.Told),
-    ]) { Hint = "Cranking to prime asks for more, and counts against the allowance." };
+    ])
+    {
+        Hint = "Cranking to prime asks for more, and counts against the allowance.",
+        Refuse = (job, _) => Running(job.Record) is null ? null : "A burst is running: stop it first.",
+        RefuseTakingBack = (job, entry) => job.Record.All<BurstStarted>().Any(b => b.Entry.Seq > entry.Seq)
+            ? "It was cranked under that since: it counts as it ran. Say what it is cranked for from now on." : null,
+    };
 
     /// <summary>Nobody near what turns.</summary>
     public static readonly Question Clear = new("crank-clear", "Hands, tools and rags clear",

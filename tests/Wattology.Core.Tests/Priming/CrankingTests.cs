@@ -58,6 +58,21 @@ public sealed class CrankingTests
     }
 
     [Fact]
+    public void What_it_was_cranked_for_is_neither_changed_while_it_turns_nor_taken_back_afterwards()
+    {
+        var job = Book.In().Oil().Clear("catch").Clear();
+        var purpose = job.Record.Latest<Looked>(l => l.Question == Bursts.Purpose.Id)!.Entry;
+        Assert.Null(job.Refusal(new TakenBack(purpose.Hash, "mis-touch")));
+        job.Tell(new BurstStarted(), minutes: 0.2);
+        Assert.Contains("A burst is running", job.Refusal(new Looked(0, Bursts.Purpose.Id, "catch"))?.Message);
+        // Else a stop for want of oil would be gone by undoing a touch.
+        job.Tell(new CrankEnded(), minutes: 2).Crank(4, 15);
+        Assert.True(Of(job).NoPressureStop);
+        Assert.Contains("it counts as it ran", job.Refusal(new TakenBack(purpose.Hash, "mis-touch"))?.Message);
+        Assert.Null(job.Refusal(new Looked(0, Bursts.Purpose.Id, "catch")));
+    }
+
+    [Fact]
     public void A_stop_is_cleared_by_a_direct_gauge_at_once_or_by_work_and_a_starter_that_cooled()
     {
         var job = Ready().Crank(4, 15);
