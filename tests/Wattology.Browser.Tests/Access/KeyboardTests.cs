@@ -104,6 +104,21 @@ public sealed class KeyboardTests(DemoShopFixture demo)
         bay.PressButton("Seen");
         Assert.False(bay.Look("#lost").Displayed);
         Assert.Equal("[]", bay.Script("return localStorage.getItem('wattology-unsent')"));
+        // A page that is too old for its shop sends nothing and loses nothing: it is sent by the page as it is loaded anew.
+        bay.Open(job + "/crankcase");
+        Online(bay, false);
+        bay.Press("#ask-breather button[value='as-it-was']");
+        bay.See("#lost", "One answer waits");
+        bay.Script("document.querySelectorAll('[name=__RequestVerificationToken]').forEach(t => t.value = 'old')");
+        Online(bay, true);
+        bay.See("#lost", "Reload it");
+        // Nor does one that nobody is signed in at any more.
+        bay.Driver.Manage().Cookies.DeleteCookieNamed("wattology");
+        bay.See("#lost", "Sign in again");
+        bay.SignInAs("petra");
+        bay.See("#lost", "one answer was sent");
+        bay.Open(job + "/crankcase");
+        bay.See("#ask-breather .on", "as it was");
         // Under another name it is not sent: it waits for whoever gave it.
         bay.Script("localStorage.setItem('wattology-unsent', JSON.stringify([{at: 'x', who: 'somebody-else', url: arguments[0], fields: [['why', 'x']]}]))",
             job + "/crankcase?handler=Defer");

@@ -79,7 +79,7 @@ public sealed class UploadTests(DemoShopFixture demo) : IDisposable
             };
             """);
         Choose(bay, "plate-old", Picture("plate.jpg", 7, 2400));
-        bay.See("#photo-queue .cut", "Cut off on its way: nothing of it is kept yet.");
+        bay.See("#photo-queue .cut", "Cut off on its way: it waits on this tablet and is sent again.");
         Assert.False(bay.IsThere(".match .photo-row img"));
         bay.PressIn("#photo-queue", "Send again");
         bay.See("#photo-queue .cut", "Cut off on its way");
@@ -89,6 +89,33 @@ public sealed class UploadTests(DemoShopFixture demo) : IDisposable
         bay.Open(job + "/photos");
         Assert.Equal(1, Photos(bay));
         bay.See(".photo-owed .kept", "Failed unit's plate");
+    }
+
+    [Fact]
+    public void A_photo_that_found_no_line_goes_on_from_whatever_page_is_opened_next_and_under_no_other_name()
+    {
+        using var bay = new Bay(demo.Shop.Address, 820, 1180);
+        bay.SignInAs("tam");
+        var job = bay.BookIn("Barge out of reach");
+        bay.Open(job + "/plate/1");
+        bay.Script("XMLHttpRequest.prototype.send = function () { setTimeout(() => this.onerror()); }");
+        Choose(bay, "plate-old", Picture("plate.jpg", 9));
+        bay.See("#photo-queue .cut", "it waits on this tablet");
+        bay.SignOut();
+        bay.SignInAs("ines");
+        bay.Open(job + "/photos");
+        Assert.Equal(0, Photos(bay));
+        Assert.False(bay.Look("#photo-queue").Displayed);
+        bay.SignOut();
+        // Whoever took it signs in again: it is sent from the yard, which says whose it is.
+        bay.SignInAs("tam");
+        bay.See("#photo-queue .done", "Kept.");
+        bay.See("#photo-queue", ": plate.jpg");
+        bay.Gone("#photo-queue li");
+        bay.Open(job + "/photos");
+        Assert.Equal(1, Photos(bay));
+        Assert.False(bay.Look("#photo-queue").Displayed);
+        Assert.Empty(bay.Complaints());
     }
 
     [Fact]

@@ -5,6 +5,8 @@
   const bar = document.getElementById('lost');
   const words = document.getElementById('lost-words');
   const offline = words.textContent;
+  const old = 'This page was opened too long ago, or under another name. Reload it: what you typed is kept here, it is not recorded yet.';
+  const signedOut = 'Nobody is signed in here any more. Sign in again: what waits is sent then.';
   const who = document.body.dataset.person || '';
 
   const read = () => { try { return JSON.parse(localStorage.getItem(store)) || []; } catch { return []; } };
@@ -26,7 +28,7 @@
   const send = async () => {
     if (sending || !who) return true;
     sending = true;
-    let sent = 0;
+    let [sent, waits] = [0, ''];
     const refused = [];
     try {
       for (const item of mine()) {
@@ -35,7 +37,9 @@
         if (token) body.set('__RequestVerificationToken', token.value);
         const answer = await fetch(item.url, { method: 'POST', body, signal: AbortSignal.timeout(15000), headers: { 'HX-Request': 'true',
             'HX-Current-URL': location.href } });
-        if (answer.status >= 500 || answer.status === 401) break;
+        // It was not looked at: the page is too old for it, somebody else signed in, or the server has trouble. It waits.
+        waits = { 400: old, 401: signedOut }[answer.status] || '';
+        if (waits || answer.status >= 500) break;
         if (!answer.ok) {
           const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
           const why = [...page.querySelectorAll('.fault-list li')].map(w => w.textContent.trim());
@@ -45,14 +49,15 @@
       }
     } catch { /* still gone: the next try comes by itself */ }
     sending = false;
-    if (!sent && !refused.length) return false;
+    if (waits) tell(waits);
+    if (!sent && !refused.length) return !!waits;
     if (document.getElementById('sheet')) htmx.ajax('GET', location.pathname + location.search, '#sheet');
     if (refused.length) {
       tell(`Sent again, and refused: ${refused.join(' ')} What you typed is kept at its sheet.`);
       seen.hidden = false;
       return true;
     }
-    if (mine().length) return false;
+    if (mine().length) return !!waits;
     words.textContent = sent === 1 ? 'The line is back: one answer was sent.' : `The line is back: ${sent} answers were sent.`;
     bar.hidden = false;
     bar.classList.add('back');
@@ -94,8 +99,7 @@
     wait();
   });
   document.addEventListener('htmx:afterOnLoad', e => { if (e.detail.successful && !mine().length && !bar.classList.contains('back')) hide(); });
-  document.addEventListener('htmx:responseError', e => tell(e.detail.xhr.status === 400
-    ? 'This page was opened too long ago, or under another name. Reload it: what you typed is kept here, it is not recorded yet.'
+  document.addEventListener('htmx:responseError', e => tell(e.detail.xhr.status === 400 ? old
     : e.detail.xhr.status === 507 ? 'The shop\'s disk is full: nothing was recorded. What you typed is kept here; send it again when there is room.'
     : 'The server could not do this; nothing was half-saved. What you typed is kept here. Try once more.'));
   addEventListener('offline', () => { tell(); wait(); });
