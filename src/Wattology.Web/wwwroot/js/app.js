@@ -15,6 +15,32 @@
     box.focus({ preventScroll: true });
   });
 
+  // The sheet as it stands now: not under the hands of somebody who types, and not while a picture is marked or something is on its way.
+  const renew = () => {
+    if (!document.getElementById('sheet') || document.querySelector('.photo-stage')) return;
+    if (document.querySelector('#pad:not([hidden])') || document.activeElement.matches('#sheet :is(input:not([type=file]), textarea, select)')
+      || document.querySelector('.htmx-request')) { setTimeout(renew, 700); return; }
+    htmx.ajax('GET', location.pathname + location.search, '#sheet');
+  };
+  document.addEventListener('wattology:renew', renew);
+
+  // Answers come when they are ready, and a weak line turns their order about. Whoever went on to another sheet stays there: an answer to what was asked
+  // before is taken into it, and said where it was refused. What owns the screen owns it all the same.
+  const asked = new WeakMap();
+  let [latest, shown] = [0, 0];
+  document.addEventListener('htmx:beforeRequest', e => { if (e.detail.target.id === 'sheet') asked.set(e.detail.xhr, ++latest); });
+  document.addEventListener('htmx:beforeSwap', e => {
+    const { requestConfig, shouldSwap, target, serverResponse, xhr } = e.detail;
+    const mine = asked.get(xhr);
+    if (!shouldSwap || !mine || target.id !== 'sheet') return;
+    if (mine > shown || serverResponse.includes('class="instrument')) { shown = Math.max(shown, mine); return; }
+    e.detail.shouldSwap = false;
+    if (requestConfig.verb !== 'post') return;
+    const faults = [...new DOMParser().parseFromString(serverResponse, 'text/html').querySelectorAll('.fault-list li')].map(f => f.textContent.trim());
+    if (faults.length) document.dispatchEvent(new CustomEvent('wattology:refused', { detail: faults.join(' ') }));
+    setTimeout(renew);
+  });
+
   // What asked may be gone when its answer comes, since another answer took its place. The answer counts all the same, and for the whole page: left to
   // itself it would look for the drawing and the order of work where the one that asked is, which is nowhere.
   document.addEventListener('htmx:beforeSwap', e => {

@@ -24,6 +24,13 @@
     bar.hidden = false;
   };
 
+  const refuse = text => {
+    tell(`${text} What you typed is kept at its sheet.`);
+    seen.hidden = false;
+  };
+  // Refused after its person went on to another sheet.
+  document.addEventListener('wattology:refused', e => refuse(`Not recorded: ${e.detail}`));
+
   let sending = false;
   const send = async () => {
     if (sending || !who) return true;
@@ -51,10 +58,9 @@
     sending = false;
     if (waits) tell(waits);
     if (!sent && !refused.length) return !!waits;
-    if (document.getElementById('sheet')) htmx.ajax('GET', location.pathname + location.search, '#sheet');
+    document.dispatchEvent(new Event('wattology:renew'));
     if (refused.length) {
-      tell(`Sent again, and refused: ${refused.join(' ')} What you typed is kept at its sheet.`);
-      seen.hidden = false;
+      refuse(`Sent again, and refused: ${refused.join(' ')}`);
       return true;
     }
     if (mine().length) return !!waits;

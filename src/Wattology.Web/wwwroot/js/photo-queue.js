@@ -44,20 +44,12 @@
     item.bar.hidden = state !== 'sending';
   };
 
-  // Not under the hands of somebody who types, and not while a picture is marked.
-  const refresh = () => {
-    if (!document.getElementById('sheet') || document.querySelector('.photo-stage')) return;
-    if (document.querySelector('#pad:not([hidden])') || document.activeElement.matches('#sheet :is(input:not([type=file]), textarea, select)')
-      || document.querySelector('.htmx-request')) { setTimeout(refresh, 700); return; }
-    htmx.ajax('GET', location.pathname + location.search, '#sheet');
-  };
-
   const settle = () => {
     queue.hidden = !items.length;
     if (items.some(i => i.state === 'sending' || i.state === 'waiting')) return;
     if (!items.some(i => i.state === 'done')) return;
     // Everything that could go is here: the sheet shows it, and what is done leaves the queue.
-    refresh();
+    document.dispatchEvent(new Event('wattology:renew'));
     for (const item of items.filter(i => i.state === 'done')) setTimeout(() => drop(item), 2500);
   };
 
