@@ -140,7 +140,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
         Step("Release", h =>
         {
             h.Touch("#work a[href$='/release']").See("#sheet-title", "Release").Answer("as-received-1", "good", "4 caps").See(".hold-point h3", "all settled")
-                .Touch(".pass button.go").See(".said", "Release: passed");
+                .Touch(".pass button.go").See(".said", "Before release: passed");
         });
         Step("Fitted, oil and filter, drain and clocking as installed", h =>
         {

@@ -128,7 +128,7 @@ public sealed class HoldPointWalkTests(DemoShopFixture demo)
         bay.See("#sheet", "Galleries or sump flushed as needed");
         bay.See("#sheet", "Drain bore clean");
         bay.Open(job + "/start");
-        bay.Press(".settled-items ~ h3 ~ details summary, h3 + details summary");
+        bay.Press("#idle summary");
         bay.Choose("minutes", "3");
         bay.Choose("fast", "false");
         bay.Type("why", "Cold shed, small sump.");

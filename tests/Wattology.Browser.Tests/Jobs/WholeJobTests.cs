@@ -179,7 +179,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.See(".hold-point h3", "all settled");
         bay.Type("pass_reason", "All settled.");
         bay.PressButton("Pass");
-        bay.See(".said", "Release: passed");
+        bay.See(".said", "Before release: passed");
     }
 
     private static void OnTheBench(Bay bay)

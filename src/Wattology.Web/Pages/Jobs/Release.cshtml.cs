@@ -15,7 +15,7 @@ public sealed class ReleaseModel(SheetServices services) : HoldPointSheetModel(s
     public override HoldPoint Point => HoldPoint.Release;
 
     /// <inheritdoc/>
-    public override string PointTitle => "Release";
+    public override string PointTitle => "Before release";
 
     /// <summary>Shows the sheet.</summary>
     public void OnGet() => PrepareForm();

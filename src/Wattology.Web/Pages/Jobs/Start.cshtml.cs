@@ -22,7 +22,7 @@ public sealed class StartModel(SheetServices services) : LiveSheetModel(services
     public override HoldPoint Point => HoldPoint.Start;
 
     /// <inheritdoc/>
-    public override string PointTitle => "First start";
+    public override string PointTitle => "Before the first start";
 
     /// <inheritdoc/>
     public override IReadOnlyList<Type> Records => [typeof(PressureRead), typeof(IdleChosen)];
