@@ -42,7 +42,12 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     private readonly Dictionary<string, string> _written = rows.SelectMany(r => new[] { r.Kind == PartsRowKind.Format ? "" : r.Number, r.Successor,
         r.VehicleNumber }).Where(n => n.Length > 0).GroupBy(PartNumber.Plain).ToDictionary(g => g.Key, g => g.First());
 
-    // Asked at every judgement of a job, so looked up and not searched.
+    private readonly PartsRow[] _formats = [.. Of(rows, PartsRowKind.Format)];
+
+    // Asked at every judgement of a job, so looked up and not searched: a supplier's table has tens of thousands of rows.
+    private readonly Dictionary<string, string> _next = Of(rows, PartsRowKind.Successor).GroupBy(r => PartNumber.Plain(r.Number)).ToDictionary(g => g.Key,
+        g => g.First().Successor);
+
     private readonly ILookup<string, string> _before = Of(rows, PartsRowKind.Successor).ToLookup(r => PartNumber.Plain(r.Successor),
         r => PartNumber.Plain(r.Number));
 
@@ -54,9 +59,6 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     /// <summary>Every row.</summary>
     public IReadOnlyList<PartsRow> Rows => rows;
 
-    /// <summary>Known successors.</summary>
-    public IReadOnlyList<Supersession> Successors { get; } = [.. Of(rows, PartsRowKind.Successor).Select(r => new Supersession(r.Number, r.Successor))];
-
     private static IEnumerable<PartsRow> Of(IReadOnlyList<PartsRow> rows, PartsRowKind kind) => rows.Where(r => r.Kind == kind);
 
     /// <summary>A number as its maker writes it: known ones by the table, others by the maker's pattern; as it was typed where neither tells.</summary>
@@ -67,7 +69,7 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
         var plain = PartNumber.Plain(typed);
         if (plain.Length == 0) return typed.Trim();
         if (_written.TryGetValue(plain, out var known)) return known;
-        return maker is null ? typed.Trim() : Of(rows, PartsRowKind.Format).Where(f => maker.Length == 0 ||
+        return maker is null ? typed.Trim() : _formats.Where(f => maker.Length == 0 ||
             PartNumber.Plain(f.Maker) == PartNumber.Plain(maker))
             .Select(f => Fit(plain, f.Number)).FirstOrDefault(f => f is not null) ?? typed.Trim();
     }
@@ -94,8 +96,23 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     public string Current(string number)
     {
         var (at, seen) = (number, new HashSet<string>());
-        while (seen.Add(PartNumber.Plain(at)) && Successors.FirstOrDefault(s => PartNumber.Plain(s.Old) == PartNumber.Plain(at)) is { } next) at = next.New;
+        while (seen.Add(PartNumber.Plain(at)) && _next.TryGetValue(PartNumber.Plain(at), out var next)) at = next;
         return at;
+    }
+
+    /// <summary>Whether one number leads to another along successors; a chain is followed to its end, a ring once round.</summary>
+    /// <param name="from">The older number.</param>
+    /// <param name="to">The newer number.</param>
+    public bool Follows(string from, string to)
+    {
+        var (at, wanted, seen) = (PartNumber.Plain(from), PartNumber.Plain(to), new HashSet<string>());
+        while (seen.Add(at))
+        {
+            if (at == wanted) return true;
+            if (!_next.TryGetValue(at, out var next)) return false;
+            at = PartNumber.Plain(next);
+        }
+        return false;
     }
 
     /// <summary>The numbers an engine has, as the table lists them; none where the engine is not in it.</summary>
@@ -105,7 +122,7 @@ public sealed class PartsTable(IReadOnlyList<PartsRow> rows)
     public bool? IsFor(string engine, string number)
     {
         var listed = UnitsOf(engine);
-        return listed.Count == 0 ? null : listed.Any(l => PartNumber.Follows(l, number, Successors) || PartNumber.Follows(number, l, Successors));
+        return listed.Count == 0 ? null : listed.Any(l => Follows(l, number) || Follows(number, l));
     }
 
     /// <summary>What lies in the box with a unit: its own list, or the one of a number it took the place of.</summary>

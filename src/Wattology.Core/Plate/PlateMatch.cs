@@ -15,7 +15,7 @@ public sealed record PlateMatch(Verdict Verdict, string Why)
     /// <param name="engine">The engine.</param>
     public static PlateMatch Compare(PlateRead? old, PlateRead? @new, PartsTable parts, string engine)
     {
-        var match = Compare(old, @new, parts.Successors);
+        var match = Compare(old, @new, parts);
         if (@new is not { NotReadable: false, MakerNumber: var number } || number.Length == 0) return match;
         return (parts.IsFor(engine, number), match.Verdict) switch
         {
@@ -29,7 +29,7 @@ public sealed record PlateMatch(Verdict Verdict, string Why)
         };
     }
 
-    private static PlateMatch Compare(PlateRead? old, PlateRead? @new, IReadOnlyList<Supersession> supersessions)
+    private static PlateMatch Compare(PlateRead? old, PlateRead? @new, PartsTable parts)
     {
         if (@new is null || @new.NotReadable) return new(Verdict.NotLookedAt, "The new unit's plate is not recorded.");
         if (old is null || old.NotReadable)
@@ -48,7 +48,7 @@ public sealed record PlateMatch(Verdict Verdict, string Why)
             if (PartNumber.Plain(before) == PartNumber.Plain(after)) continue;
             // A model name may change with a superseded number; a number that matches decides.
             if (what == "model" && compared > 1) continue;
-            if (!PartNumber.Follows(before, after, supersessions))
+            if (!parts.Follows(before, after))
                 return new(Verdict.Stop, $"The {what} differs: {before} came off, {after} is to go on, and no supersession from one to the other is "
                     + $"known here.");
             followed = $"The {what} {before} was superseded by {after}.";

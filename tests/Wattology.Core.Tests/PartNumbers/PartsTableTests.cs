@@ -37,6 +37,14 @@ public sealed class PartsTableTests
     public void A_number_is_written_as_its_maker_writes_it(string typed, string? maker, string written) => Assert.Equal(written, Table.Written(typed, maker));
 
     [Fact]
+    public void A_ring_of_successors_that_an_older_shop_may_hold_is_gone_round_once()
+    {
+        PartsTable ring = new([new(PartsRowKind.Successor, "A-1", Successor: "A-2"), new(PartsRowKind.Successor, "A-2", Successor: "A-1")]);
+        Assert.Equal(["A-1", "A-2"], ring.LineOf("A-1"));
+        Assert.False(ring.Follows("A-1", "A-3"));
+    }
+
+    [Fact]
     public void A_letter_stands_where_the_pattern_wants_one()
     {
         PartsTable table = new([new(PartsRowKind.Format, "X@#-@", "Maker")]);

@@ -1,4 +1,6 @@
+using Wattology.Core.Checks;
 using Wattology.Core.Entries;
+using Wattology.Core.Inputs;
 using Wattology.Core.Jobs;
 using Wattology.Core.Limits;
 using Wattology.Core.PartNumbers;
@@ -10,7 +12,7 @@ public sealed class PlateMatchTests
 {
     private static readonly PartsTable Table = new([.. new[] { ("OV-1-03", "OV-1-05"), ("OV-1-05", "OV-1-07"), ("LOOP-1", "LOOP-2"), ("LOOP-2", "LOOP-1") }
         .Select(s => new PartsRow(PartsRowKind.Successor, s.Item1, Successor: s.Item2)), new(PartsRowKind.Engine, "OV-1-05", Engine: "Brannock D3"),
-        new(PartsRowKind.Engine, "OV-2", Engine: "Brannock D4")]);
+        new(PartsRowKind.Engine, "OV-2", Engine: "Brannock D4"), new(PartsRowKind.Engine, "OV-4", Engine: "Brannock D4")]);
 
     private static Verdict Match(string oldNumber, string newNumber, string oldModel = "", string newModel = "")
         => PlateMatch.Compare(new(1, PlateOf.Old, Model: oldModel, MakerNumber: oldNumber), new(1, PlateOf.New, Model: newModel, MakerNumber: newNumber),
@@ -39,6 +41,7 @@ public sealed class PlateMatchTests
     [InlineData("OV-2", "OV-2", "Brannock D3", Verdict.Stop, "not on this engine's list: Brannock D3 has OV-1-05")]
     [InlineData("OV-2", "OV-1-05", "Brannock D3", Verdict.Doubtful, "OV-2 came off, and is not on this engine's list; OV-1-05, which is to go on, is")]
     [InlineData("OV-1-05", "OV-3", "Brannock D3", Verdict.Stop, "not on this engine's list")]
+    [InlineData("OV-2", "OV-4", "Brannock D4", Verdict.Stop, "no supersession from one to the other")]
     [InlineData("", "OV-1-07", "Brannock D3", Verdict.Doubtful, "By its list Brannock D3 has OV-1-07")]
     [InlineData("OV-3", "OV-3", "Tressick P4", Verdict.Sound, "same number")]
     public void Old_new_and_the_engines_list_are_held_against_each_other(string from, string to, string engine, Verdict expected, string why)
@@ -64,6 +67,30 @@ public sealed class PlateMatchTests
     }
 
     [Fact]
+    public void What_was_taken_by_name_as_doubtful_is_not_taken_as_a_stop()
+    {
+        var job = Jobs.Book.In().OldPlate("", "V48", "").Tell(new PlateRead(1, PlateOf.New, MakerNumber: "OV-9"), Known.Seen);
+        job.Tell(new Accepted(job.Entries[^1].Hash, "The maker confirms it."));
+        Item Matched(PartsTable parts) => JudgedJob.Of(job.Job.Context with { Parts = parts }).HoldPoint(HoldPoint.Release).Items.Single(i => i.Id == "plate-1");
+        Assert.Equal((true, true), (Matched(PartsTable.Empty).Settled, Matched(PartsTable.Empty).Because.Contains("Taken by", StringComparison.Ordinal)));
+        // The list that came since says that it is not for this engine.
+        Assert.Equal((false, Takes.TwoNames), (Matched(Table).Settled, Matched(Table).Takes));
+    }
+
+    [Fact]
+    public void A_unit_goes_back_once_and_a_plate_with_a_number_was_readable()
+    {
+        var job = Jobs.Book.In();
+        Assert.Contains("No new unit", job.Refusal(new UnitSentBack(1, "chipped"))?.Message);
+        job.Received();
+        Assert.Null(job.Refusal(new UnitSentBack(1, "chipped")));
+        Assert.Contains("No new unit", job.Tell(new UnitSentBack(1, "chipped")).Refusal(new UnitSentBack(1, "chipped again"))?.Message);
+        var faults = new Faults();
+        new PlateRead(1, PlateOf.Old, true, MakerNumber: "OV-1").Check(faults, "");
+        Assert.Contains("not_readable", faults.ByPath.Keys);
+    }
+
+    [Fact]
     public void Without_a_plate_the_engines_list_names_the_unit_provisionally_and_the_enquiry_says_all_that_is_known()
     {
         PartsTable one = new([new(PartsRowKind.Engine, "OV-1", Engine: "Brannock D3"), new(PartsRowKind.Successor, "OV-1", Successor: "OV-2")]);
@@ -73,6 +100,8 @@ public sealed class PlateMatchTests
         var check = With(one).Job.Check("plate", 1);
         Assert.Equal((Verdict.NotLookedAt, true), (check.Verdict, check.Why.Contains("has OV-2: provisional", StringComparison.Ordinal)));
         Assert.DoesNotContain("provisional", With(two).Job.Check("plate", 1).Why);
+        // Two on the list that are one today are one.
+        Assert.Contains("has OV-2: provisional", With(new([.. one.Rows, new(PartsRowKind.Engine, "ov 2", Engine: "Brannock D3")])).Job.Check("plate", 1).Why);
         var lines = Enquiry.Lines(With(two).Job.Context);
         foreach (var said in new[] { "Brannock D3", "REG 1", "100 h", "oil and water cooled", "its plate cannot be read", "Our own list has: OV-2, OV-9",
             "T-1" })
