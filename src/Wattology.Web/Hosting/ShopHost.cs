@@ -137,7 +137,7 @@ public static class ShopHost
         services.AddRazorPages(o =>
         {
             foreach (var page in OpenPages) o.Conventions.AllowAnonymousToPage(page);
-        });
+        }).AddMvcOptions(o => o.Filters.Add<BlankArguments>());
         services.AddAuthorizationBuilder()
             .SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
         services.AddAntiforgery(o => { o.Cookie.Name = "wattology-form"; o.Cookie.SecurePolicy = policy; });

@@ -26,6 +26,9 @@ public sealed class LabelModel(SheetServices services, ServedAt at, ShopName sho
     /// <summary>The shop's name.</summary>
     public Task<string> ShopAsync() => shop.GetAsync();
 
+    /// <inheritdoc/>
+    protected override bool IsThere => Part is not null;
+
     /// <summary>Shows it.</summary>
-    public IActionResult OnGet() => Part is null ? NotFound() : Page();
+    public void OnGet() { }
 }

@@ -32,7 +32,10 @@ public sealed class PhotoModel(SheetServices services, PhotoStore photos, PhotoC
     /// <inheritdoc/>
     public override IReadOnlyList<Type> Records => [typeof(PhotoMarked), typeof(PhotoAngle)];
 
-    /// <summary>The photo.</summary>
+    /// <inheritdoc/>
+    protected override bool IsThere => Kept is not null;
+
+    /// <summary>The photo; on every page that is shown it is there.</summary>
     public Noted<PhotoKept>? Kept => JobPhotos.Find(Job.Record, Photo);
 
     /// <summary>The photo beside it; null where none is.</summary>
@@ -57,16 +60,11 @@ public sealed class PhotoModel(SheetServices services, PhotoStore photos, PhotoC
     }
 
     /// <summary>Shows it.</summary>
-    public async Task<IActionResult> OnGetAsync()
-    {
-        if (Kept is not { } kept) return NotFound();
-        Elsewhere = await photos.ElsewhereAsync(Id, [kept.Body.File]);
-        return Page();
-    }
+    public async Task OnGetAsync() => Elsewhere = await photos.ElsewhereAsync(Id, [Kept!.Body.File]);
 
     /// <summary>Keeps what was drawn on the copy.</summary>
-    public async Task<IActionResult> OnPostMarkAsync([Typed] PhotoMarked? marked)
-        => Kept is null ? NotFound() : await RecordAsync(marked, "The marks are kept on a copy; the picture itself is as it was.");
+    public Task<IActionResult> OnPostMarkAsync([Typed] PhotoMarked? marked)
+        => RecordAsync(marked, "The marks are kept on a copy; the picture itself is as it was.");
 
     /// <summary>What the touched points come to; nothing is recorded.</summary>
     public IActionResult OnPostAngle([Typed] PhotoAngle? photo)

@@ -202,6 +202,9 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
 
     private static string NewToken() => Guid.NewGuid().ToString("n");
 
+    /// <summary>Whether what the sheet's address names beside the job is on this job.</summary>
+    protected virtual bool IsThere => true;
+
     /// <inheritdoc/>
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
@@ -211,6 +214,11 @@ public abstract class SheetModel(SheetServices services) : PageModel, IHasForm
             return;
         }
         Job = job;
+        if (!IsThere)
+        {
+            context.Result = NotFound();
+            return;
+        }
         services.Gauge.Follow(job.Context);
         if (Request.HasFormContentType && Request.Form["once"].ToString() is { Length: > 0 } once) _sent = once;
         var corrects = Request.HasFormContentType ? Request.Form["corrects"].ToString() : Request.Query["corrects"].ToString();

@@ -87,7 +87,8 @@ public sealed class PoliciesModel(PolicyStore policies, FormState form, ShopTime
     public async Task<IActionResult> OnPostWithdrawAsync(string of)
     {
         if (!MaySet) return StatusCode(403);
-        await policies.WithdrawAsync(of);
+        try { await policies.WithdrawAsync(of); }
+        catch (RefusedException) { return NotFound(); }
         TempData["Said"] = "It is offered no more; jobs that named it keep it.";
         return Redirect("/policies");
     }
