@@ -71,7 +71,8 @@ public sealed class PlateMatchTests
     {
         var job = Jobs.Book.In().OldPlate("", "V48", "").Tell(new PlateRead(1, PlateOf.New, MakerNumber: "OV-9"), Known.Seen);
         job.Tell(new Accepted(job.Entries[^1].Hash, "The maker confirms it."));
-        Item Matched(PartsTable parts) => JudgedJob.Of(job.Job.Context with { Parts = parts }).HoldPoint(HoldPoint.Release).Items.Single(i => i.Id == "plate-1");
+        Item Matched(PartsTable parts) => JudgedJob.Of(job.Job.Context with { Parts = parts }).HoldPoint(HoldPoint.Release).Items
+            .Single(i => i.Id == "plate-1");
         Assert.Equal((true, true), (Matched(PartsTable.Empty).Settled, Matched(PartsTable.Empty).Because.Contains("Taken by", StringComparison.Ordinal)));
         // The list that came since says that it is not for this engine.
         Assert.Equal((false, Takes.TwoNames), (Matched(Table).Settled, Matched(Table).Takes));

@@ -87,8 +87,8 @@ public sealed class DeskLineTests
         var (server, wyn, job) = await StartAsync(down);
         await using var _ = server;
         await SendAsync(wyn, job, "s1");
-        foreach (var pack in Directory.GetFiles(Path.Combine(server.Folder, "packs"), "*", SearchOption.AllDirectories).Where(f => new FileInfo(f).Length > 1000))
-            File.Delete(pack);
+        foreach (var file in Directory.GetFiles(Path.Combine(server.Folder, "packs"), "*", SearchOption.AllDirectories))
+            if (new FileInfo(file).Length > 1000) File.Delete(file);
         server.Services.GetRequiredService<LentDesk>().Lend(up.Address);
         await SendAsync(wyn, job, "s2");
         Assert.Equal("sent", await StateAsync(wyn, job));

@@ -29,7 +29,8 @@ public sealed class OverviewModel(SheetServices services, UserManager<Person> us
 
     /// <summary>Who can take a job in hand: whoever is signed in first, then the others by name.</summary>
     public async Task<IReadOnlyList<Author>> HandsAsync() => _hands ??= [.. (await users.Users.AsNoTracking().Where(p => !p.Disabled).OrderBy(p => p.Name)
-        .Take(60).ToListAsync()).Where(p => p.Role.Allows(Right.Record)).OrderByDescending(p => p.Id == User.Author().Id).Select(p => new Author(p.Id, p.Name, p.Role))];
+        .Take(60).ToListAsync()).Where(p => p.Role.Allows(Right.Record)).OrderByDescending(p => p.Id == User.Author().Id)
+        .Select(p => new Author(p.Id, p.Name, p.Role))];
 
     /// <summary>What was passed, short: a look's answer, a reading's value.</summary>
     public string Before(Entry pass)
