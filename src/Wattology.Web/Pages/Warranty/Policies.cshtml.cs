@@ -68,9 +68,9 @@ public sealed class PoliciesModel(PolicyStore policies, FormState form, ShopTime
         if (!MaySet) return StatusCode(403);
         await LoadAsync();
         var text = file ?? "";
-        // One too long for any is refused with its length, and does not come back in the box.
+        // A file too long for any is refused with its length, and what was typed stays.
         if (upload is { Length: > 0 }) text = await UploadedText.ReadAsync(upload);
-        if (text.Length <= WarrantyPolicy.MostCharacters) Form["file"] = text;
+        Form["file"] = text.Length <= WarrantyPolicy.MostCharacters ? text : file ?? "";
         try
         {
             var policy = await policies.SetAsync(text, User.Author().Name);
