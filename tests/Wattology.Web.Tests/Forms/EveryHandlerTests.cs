@@ -14,10 +14,7 @@ namespace Wattology.Web.Tests.Forms;
 /// <summary>What a page never sends is sent to every handler of every page: nothing at all, blanks, and what is no answer.</summary>
 public sealed class EveryHandlerTests
 {
-    // A hash of nothing that is here.
-    private static readonly string NoHash = new('0', 64);
-
-    private static readonly string?[] Odd = [null, "", "x", "-1", NoHash];
+    private static readonly string?[] Odd = [null, "", "x", "-1", JobForms.NoHash];
 
     // What all sheets share is odd in fewer ways, since it is asked on each of them.
     private static readonly string?[] Shared = [null, "x"];
@@ -30,9 +27,7 @@ public sealed class EveryHandlerTests
         var all = new List<Handler>();
         foreach (var page in server.Services.GetRequiredService<IActionDescriptorCollectionProvider>().ActionDescriptors.Items.OfType<PageActionDescriptor>())
         {
-            var path = "/" + page.AttributeRouteInfo!.Template!.Replace("{id}", job.Split('/')[2], StringComparison.Ordinal).Replace("{turbo:int=1}", "1",
-                StringComparison.Ordinal).Replace("{photo}", NoHash, StringComparison.Ordinal).Replace("{tagged}", NoHash, StringComparison.Ordinal)
-                .Replace("{plain}", "X1", StringComparison.Ordinal).Replace("{key}", "crank-burst", StringComparison.Ordinal);
+            var path = JobForms.PathOf(page.AttributeRouteInfo!.Template!, job);
             // Signing out and locking end the session that asks.
             if (path is "/sign-out" or "/locked" or "/trouble") continue;
             var compiled = await loader.LoadAsync(page, EndpointMetadataCollection.Empty);

@@ -44,6 +44,14 @@ internal static class JobForms
         await visitor.LookAsync(job, "crank-clear", "nobody-near");
     }
 
+    /// <summary>A hash of nothing that is on any job.</summary>
+    public static readonly string NoHash = new('0', 64);
+
+    /// <summary>A page's address on a job, by its route; a photo or label it names beside the job is on none.</summary>
+    public static string PathOf(string route, string job) => "/" + new[] { ("{id}", job.Split('/')[2]), ("{turbo:int=1}", "1"), ("{photo}", NoHash),
+        ("{tagged}", NoHash), ("{plain}", "X1"), ("{key}", "crank-burst") }.Aggregate(route, (at, part) => at.Replace(part.Item1, part.Item2,
+        StringComparison.Ordinal));
+
     /// <summary>Books a job in and answers its address.</summary>
     public static async Task<string> BookInAsync(this Visitor visitor, string once = "", params (string Name, string Value)[] other)
     {

@@ -25,7 +25,7 @@ public sealed class FitModel(SheetServices services) : AskSheetModel(services, "
     /// <summary>Records every joint that stood open as closed again.</summary>
     public Task<IActionResult> OnPostClosedAsync(string joints)
     {
-        var closed = (joints ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var closed = joints.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         if (closed.Select(j => JointList.Split(j).Turbo).Distinct().Count() > 1)
             Form.Faults.Add("", "Say it of each turbo by itself: nothing is ticked for both at once.");
         return RecordAsync(new JointsClosed(closed), "Recorded: closed again.", (Known.Seen, ""));

@@ -45,7 +45,7 @@ public abstract class LiveSheetModel(SheetServices services) : HoldPointSheetMod
             EnoughPressure.SoundFrom ?? 0)) : null;
 
     /// <summary>Marks a moment of what turns.</summary>
-    public Task<IActionResult> OnPostMarkAsync(string words) => RecordAsync(new TraceMark((words ?? "").Trim()), "");
+    public Task<IActionResult> OnPostMarkAsync(string words) => RecordAsync(new TraceMark(words.Trim()), "");
 
     /// <summary>Puts the box on this job.</summary>
     public async Task<IActionResult> OnPostGaugeOnAsync()

@@ -78,7 +78,7 @@ public sealed class PartsModel(SheetServices services, JobStore jobs) : HoldPoin
             Form.Faults.Add("", "There is no such part in the plan.");
             return Refused();
         }
-        var (from, due) = ((with ?? "").Trim(), (DateTimeOffset?)null);
+        var (from, due) = (with.Trim(), (DateTimeOffset?)null);
         if ((await DeliveriesAsync()).FirstOrDefault(d => d.Name == from) is { Box: { } box } && Times.TryRead(box, out var at)) due = at;
         if (from.Length == 0) Form.Faults.Add("", "Say from whom.");
         return await RecordAsync(Form.Faults.None ? new Ordered(need.Title, from, due, need.Id) : null, due is null ? "Ordered; nobody knows yet when it comes."

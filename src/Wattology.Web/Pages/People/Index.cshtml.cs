@@ -60,7 +60,7 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
 
     /// <summary>Makes somebody something else in the shop.</summary>
     public Task<IActionResult> OnPostRoleAsync(string whom, string become) => ChangeAsync(whom, async (p, by) => await accounts.ChangeRoleAsync(p,
-        JsonForm.ValueOf<Role>(become ?? "") ?? throw new RefusedException("Choose what they are in the shop."), by), p =>
+        JsonForm.ValueOf<Role>(become) ?? throw new RefusedException("Choose what they are in the shop."), by), p =>
             $"{p.Name} is {JsonForm.Plain(p.Role)} now.");
 
     /// <summary>Lets somebody in no more.</summary>
@@ -91,7 +91,7 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
         if (!int.TryParse(minutes, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var after) ||
             after > MostLock)
         {
-            Form["minutes"] = minutes ?? "";
+            Form["minutes"] = minutes;
             Form.Faults.Add("minutes", $"Whole minutes, 0 to {MostLock}; 0 never locks.");
             return await AgainAsync();
         }
@@ -113,7 +113,7 @@ public sealed class PeopleModel(UserManager<Person> users, Accounts accounts, Si
 
     private async Task<IActionResult> ChangeAsync(string whom, Func<Person, string, Task> change, Func<Person, string> said)
     {
-        if (await users.FindByIdAsync(whom ?? "") is not { } person) return NotFound();
+        if (await users.FindByIdAsync(whom) is not { } person) return NotFound();
         try
         {
             await change(person, User.Author().Name);

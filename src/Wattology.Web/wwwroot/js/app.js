@@ -33,11 +33,12 @@
     const { requestConfig, shouldSwap, target, serverResponse, xhr } = e.detail;
     const mine = asked.get(xhr);
     if (!shouldSwap || !mine || target.id !== 'sheet') return;
-    if (mine > shown || serverResponse.includes('class="instrument')) { shown = Math.max(shown, mine); return; }
+    if (mine > shown) { shown = mine; return; }
+    const page = new DOMParser().parseFromString(serverResponse, 'text/html');
+    if (page.querySelector('.instrument')) return;
     e.detail.shouldSwap = false;
     if (requestConfig.verb !== 'post') return;
-    const faults = [...new DOMParser().parseFromString(serverResponse, 'text/html').querySelectorAll('.fault-list li')].map(f => f.textContent.trim());
-    if (faults.length) document.dispatchEvent(new CustomEvent('wattology:refused', { detail: faults.join(' ') }));
+    document.dispatchEvent(new CustomEvent('wattology:answered', { detail: page }));
     setTimeout(renew);
   });
 

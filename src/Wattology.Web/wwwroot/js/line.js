@@ -24,12 +24,13 @@
     bar.hidden = false;
   };
 
+  const faultsOf = page => [...page.querySelectorAll('.fault-list li')].map(f => f.textContent.trim()).join(' ');
   const refuse = text => {
     tell(`${text} What you typed is kept at its sheet.`);
     seen.hidden = false;
   };
-  // Refused after its person went on to another sheet.
-  document.addEventListener('wattology:refused', e => refuse(`Not recorded: ${e.detail}`));
+  // Answered after its person went on to another sheet, where no fault of it is seen.
+  document.addEventListener('wattology:answered', e => { if (faultsOf(e.detail)) refuse(`Not recorded: ${faultsOf(e.detail)}`); });
 
   let sending = false;
   const send = async () => {
@@ -48,9 +49,7 @@
         waits = { 400: old, 401: signedOut }[answer.status] || '';
         if (waits || answer.status >= 500) break;
         if (!answer.ok) {
-          const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
-          const why = [...page.querySelectorAll('.fault-list li')].map(w => w.textContent.trim());
-          refused.push(why.join(' ') || 'The server refused it.');
+          refused.push(faultsOf(new DOMParser().parseFromString(await answer.text(), 'text/html')) || 'The server refused it.');
         } else sent++;
         write(read().filter(k => k.at !== item.at));
       }
