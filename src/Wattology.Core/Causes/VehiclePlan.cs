@@ -15,7 +15,8 @@ internal sealed class VehiclePlan
     private static readonly double[] Marks = [30, 45, 60, 90];
     private const double Beyond = 30;
 
-    // Tried on made-up failures, see docs/judgement.md: twice as many courses, or another share of a set-up for the look that opens it, did no better.
+    // Tried on made-up failures, see docs/judgement.md: twice as many courses, or another share of a set-up for the look that opens it, did no better;
+    // nor did a weight for each look tuned on the share of first causes that are true, nor courses for the looks at the unit as well.
     private const int Courses = 24;
     private const double ShareOfSetup = 0.5;
     private const int MostOfSet = 3;

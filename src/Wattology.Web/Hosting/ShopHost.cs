@@ -86,7 +86,7 @@ public static class ShopHost
             OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = c.Context.Request.Query.ContainsKey("v") ? "public,max-age=31536000,immutable"
                 : "public,max-age=3600",
         });
-        app.UseSerilogRequestLogging();
+        app.UseSerilogRequestLogging(o => o.GetLevel = LevelOf);
         app.UseRouting();
         app.UseRateLimiter();
         app.UseAuthentication();
@@ -250,6 +250,12 @@ public static class ShopHost
             .AddClaimsPrincipalFactory<PersonClaims>()
             .AddPasswordValidator<Passwords>();
     }
+
+    /// <summary>How an answer stands in the log: as an error what the server could not do, and not what was broken off because whoever asked has left.</summary>
+    public static LogEventLevel LevelOf(HttpContext context, double milliseconds, Exception? exception)
+        => exception is OperationCanceledException && context.RequestAborted.IsCancellationRequested ? LogEventLevel.Information
+            : exception is not null || context.Response.StatusCode >= StatusCodes.Status500InternalServerError ? LogEventLevel.Error
+                : LogEventLevel.Information;
 
     // Past the proxy nobody would be told that the line is open to read.
     private static Task ThroughTheProxy(HttpContext context, RequestDelegate next)

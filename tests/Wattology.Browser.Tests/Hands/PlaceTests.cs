@@ -177,6 +177,22 @@ public sealed class PlaceTests(DemoShopFixture demo)
     }
 
     [Fact]
+    public void At_the_desk_a_machine_with_two_units_moves_nothing_sideways_but_its_strip()
+    {
+        using var bay = new Bay(demo.Shop.Address, 1280, 800);
+        bay.SignInAs("wyn");
+        var job = DemoJobs.Find(bay, "Pilot launch");
+        foreach (var sheet in new[] { "strip/2", "oil-supply/2", "control/2", "findings", "parts", "record" })
+        {
+            bay.Open($"{job}/{sheet}");
+            Assert.True(Number(bay, "return document.documentElement.scrollWidth") <= 1280, $"{sheet} is wider than the desk");
+        }
+        bay.Open(job + "/strip/2");
+        Assert.InRange(Number(bay, "const line = document.querySelector('#strip'); line.scrollLeft = line.scrollWidth; "
+            + "return line.lastElementChild.getBoundingClientRect().right"), 1000, 1280);
+    }
+
+    [Fact]
     public void Whatever_is_touched_on_the_upright_tablet_is_as_high_as_a_gloved_finger()
     {
         using var bay = new Bay(demo.Shop.Address, 820, 1180, touch: true);

@@ -98,9 +98,19 @@ public sealed class UploadTests(DemoShopFixture demo) : IDisposable
         bay.SignInAs("tam");
         var job = bay.BookIn("Barge out of reach");
         bay.Open(job + "/plate/1");
-        bay.Script("XMLHttpRequest.prototype.send = function () { setTimeout(() => this.onerror()); }");
+        // The server has no room at first; then it is not reached at all.
+        bay.Script("""
+            let asked = 0;
+            XMLHttpRequest.prototype.send = function () {
+                if (asked++) { setTimeout(() => this.onerror()); return; }
+                Object.defineProperty(this, 'status', { value: 507 });
+                setTimeout(() => this.onload());
+            };
+            """);
         Choose(bay, "plate-old", Picture("plate.jpg", 9));
-        bay.See("#photo-queue .cut", "it waits on this tablet");
+        bay.See("#photo-queue .cut", "The server could not keep it: it waits on this tablet and is sent again.");
+        bay.PressIn("#photo-queue", "Send again");
+        bay.See("#photo-queue .cut", "Cut off on its way: it waits on this tablet");
         bay.SignOut();
         bay.SignInAs("ines");
         bay.Open(job + "/photos");

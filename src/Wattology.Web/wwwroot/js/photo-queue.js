@@ -26,14 +26,14 @@
     try {
       await kept('readwrite', s => s.put({ once: item.fields.once, who, at: Date.now(), of: item.of, url: item.url, fields: item.fields, file: item.file }));
       item.kept = true;
-      if (item.state === 'cut') say(item, 'cut', cutOff(item));
+      if (item.state === 'cut' && item.why) say(item, 'cut', stillHere(item));
     } catch { /* no room, or the browser keeps nothing: then leaving the page is asked about */ }
     // Gone already while it was being kept.
     if (!items.includes(item) || item.state === 'done') forget(item);
   };
   const forget = item => { kept('readwrite', s => s.delete(item.fields.once)).catch(() => { /* it was not kept */ }); };
 
-  const cutOff = item => `Cut off on its way: ${item.kept ? 'it waits on this tablet and is sent again' : 'nothing of it is kept yet'}.`;
+  const stillHere = item => `${item.why}: ${item.kept ? 'it waits on this tablet and is sent again' : 'nothing of it is kept yet'}.`;
 
   const say = (item, state, words) => {
     item.state = state;
@@ -65,6 +65,7 @@
 
   const send = item => {
     say(item, 'sending', 'on its way');
+    item.why = '';
     const form = new FormData();
     form.append('__RequestVerificationToken', token());
     for (const [name, value] of Object.entries(item.fields)) form.append(name, value);
@@ -73,12 +74,13 @@
     request.open('POST', item.url);
     request.setRequestHeader('X-Photo', 'one');
     request.upload.onprogress = e => { if (e.lengthComputable) item.bar.value = e.loaded / e.total; };
-    const cut = () => {
-      say(item, 'cut', cutOff(item));
-      // A weak line comes back without the browser saying so.
+    const later = why => {
+      item.why = why;
+      say(item, 'cut', stillHere(item));
+      // A weak line comes back without the browser saying so, and so does room on the server.
       setTimeout(() => { if (item.state === 'cut') again(item); }, againMs);
-      next();
     };
+    const cut = () => { later('Cut off on its way'); next(); };
     request.onerror = cut;
     request.ontimeout = cut;
     request.onabort = cut;
@@ -89,7 +91,7 @@
       else if (answer.why) say(item, 'refused', answer.why);
       else if (request.status === 413) say(item, 'refused', `Larger than ${most / 1024 / 1024} MB.`);
       else if (request.status === 404) say(item, 'refused', 'The job it is of is not here any more.');
-      else if (request.status >= 500) say(item, 'cut', 'The server could not keep it; nothing of it is kept yet.');
+      else if (request.status >= 500) later('The server could not keep it');
       else say(item, 'cut', 'Not signed in any more, or the page is too old. Reload it: the photo is kept here, and is sent then.');
       next();
     };
