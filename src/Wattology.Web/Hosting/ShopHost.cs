@@ -251,7 +251,7 @@ public static class ShopHost
             .AddPasswordValidator<Passwords>();
     }
 
-    /// <summary>How an answer stands in the log: as an error what the server could not do, and not what was broken off because whoever asked has left.</summary>
+    /// <summary>How an answer stands in the log: as an error what the server could not do, and not what was broken off because its asker left.</summary>
     public static LogEventLevel LevelOf(HttpContext context, double milliseconds, Exception? exception)
         => exception is OperationCanceledException && context.RequestAborted.IsCancellationRequested ? LogEventLevel.Information
             : exception is not null || context.Response.StatusCode >= StatusCodes.Status500InternalServerError ? LogEventLevel.Error
