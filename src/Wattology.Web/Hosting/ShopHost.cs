@@ -36,6 +36,7 @@ namespace Wattology.Web.Hosting;
 public static class ShopHost
 {
     private static readonly string[] OpenPages = ["/People/SignIn", "/People/SetUp", "/People/Code", "/Trouble"];
+    private static readonly Func<HttpContext, double, Exception?, LogEventLevel> UsualLevel = new Serilog.AspNetCore.RequestLoggingOptions().GetLevel;
     private static readonly string[] Shipped = ["/lib", "/css", "/js"];
 
     /// <summary>Builds it; the caller runs it.</summary>
@@ -254,8 +255,7 @@ public static class ShopHost
     /// <summary>How an answer stands in the log: as an error what the server could not do, and not what was broken off because its asker left.</summary>
     public static LogEventLevel LevelOf(HttpContext context, double milliseconds, Exception? exception)
         => exception is OperationCanceledException && context.RequestAborted.IsCancellationRequested ? LogEventLevel.Information
-            : exception is not null || context.Response.StatusCode >= StatusCodes.Status500InternalServerError ? LogEventLevel.Error
-                : LogEventLevel.Information;
+            : UsualLevel(context, milliseconds, exception);
 
     // Past the proxy nobody would be told that the line is open to read.
     private static Task ThroughTheProxy(HttpContext context, RequestDelegate next)
