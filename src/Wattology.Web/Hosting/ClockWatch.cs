@@ -35,7 +35,7 @@ public sealed partial class ClockWatch(IServiceScopeFactory scopes, TimeProvider
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        using var beat = new PeriodicTimer(Look);
+        using var beat = new PeriodicTimer(Look, clock);
         try
         {
             while (await beat.WaitForNextTickAsync(stoppingToken))

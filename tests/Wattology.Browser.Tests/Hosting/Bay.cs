@@ -1,7 +1,6 @@
 using System.Text.RegularExpressions;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
-using OpenQA.Selenium.Chromium;
 
 namespace Wattology.Browser.Tests.Hosting;
 
@@ -11,7 +10,7 @@ public sealed partial class Bay : IDisposable
     // Long enough for a machine that does other work besides: it is spent whole only by a test that fails.
     private const double Patience = 30;
 
-    private readonly string _profile = Directory.CreateTempSubdirectory("wattology-profile-").FullName;
+    private readonly Browser _browser;
     private readonly ChromeDriver _driver;
     private readonly string _address;
 
@@ -21,22 +20,11 @@ public sealed partial class Bay : IDisposable
     public Bay(string address, int width = 1280, int height = 900, bool touch = false)
     {
         _address = address;
-        var options = new ChromeOptions { BinaryLocation = Find("chromium") };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync", "--disable-dev-shm-usage", $"--window-size={width},{height}", $"--user-data-dir={_profile}");
-        options.AddArgument("--ignore-certificate-errors");
-        if (touch) options.EnableMobileEmulation(new ChromiumMobileEmulationDeviceSettings { Width = width, Height = height, PixelRatio = 1,
-            EnableTouchEvents = true, UserAgent = "tablet" });
-        options.SetLoggingPreference(LogType.Browser, LogLevel.All);
-        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService(Path.GetDirectoryName(Find("chromedriver"))), options, TimeSpan.FromMinutes(2));
+        _browser = Browser.Take(width, height, touch);
+        _driver = _browser.Driver;
     }
 
     public IWebDriver Driver => _driver;
-
-    private static string Find(string program) => (Environment.GetEnvironmentVariable("PATH") ?? "").Split(':').Select(p => Path.Combine(p, program))
-        .FirstOrDefault(File.Exists)
-        ?? throw new FileNotFoundException($"{program} is not installed; './test' installs it.");
 
     public void Open(string path) => _driver.Navigate().GoToUrl(new Uri(_address + path));
 
@@ -275,10 +263,5 @@ public sealed partial class Bay : IDisposable
         }
     }
 
-    public void Dispose()
-    {
-        _driver.Quit();
-        _driver.Dispose();
-        Directory.Delete(_profile, true);
-    }
+    public void Dispose() => _browser.GiveBack();
 }

@@ -14,7 +14,12 @@ public sealed class DemoShopFixture : IAsyncLifetime
         // A browser is waited for on a thread of the pool; what listens in this process must not wait for one.
         ThreadPool.SetMinThreads(32, 32);
         Shop = await RunningShop.DemoAsync();
+        Shop.KeepAsMade();
     }
 
-    public ValueTask DisposeAsync() => Shop.DisposeAsync();
+    public async ValueTask DisposeAsync()
+    {
+        RunningShop.ForgetMade();
+        await Shop.DisposeAsync();
+    }
 }

@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Text;
+using Microsoft.Data.Sqlite;
 using Wattology.Bench;
 
 namespace Wattology.Browser.Tests.Hosting;
@@ -20,16 +21,51 @@ public sealed class RunningShop : IAsyncDisposable
     /// <summary>Everything it printed so far.</summary>
     public string Said { get { lock (_said) return _said.ToString(); } }
 
-    public static Task<RunningShop> DemoAsync(params string[] more) => StartAsync("demo", more);
+    /// <summary>The demo, as it was made once for all of a run; see <see cref="DemoShopFixture"/>.</summary>
+    public static Task<RunningShop> DemoAsync(params string[] more) => StartAsync("demo", _made, more);
 
     public static Task<RunningShop> EmptyAsync() => StartAsync("serve");
 
     /// <summary>An empty shop on every address of this machine, as a bay's tablets reach it.</summary>
-    public static Task<RunningShop> InTheBayAsync() => StartAsync("serve", "--address", "0.0.0.0");
+    public static Task<RunningShop> InTheBayAsync() => StartAsync("serve", null, "--address", "0.0.0.0");
 
-    private static async Task<RunningShop> StartAsync(string command, params string[] more)
+    private static string? _made;
+
+    /// <summary>From now on a demo begins as a copy of this one, which nobody has worked on yet.</summary>
+    public void KeepAsMade()
+    {
+        var folder = Directory.CreateTempSubdirectory("wattology-browser-made-").FullName;
+        foreach (var own in new[] { "keys", "photos" }) Copy(Path.Combine(Folder, own), Path.Combine(folder, own));
+        using (var from = new SqliteConnection($"Data Source={Path.Combine(Folder, "shop.db")};Mode=ReadOnly;Pooling=False"))
+        using (var to = new SqliteConnection($"Data Source={Path.Combine(folder, "shop.db")};Pooling=False"))
+        {
+            from.Open();
+            to.Open();
+            from.BackupDatabase(to);
+        }
+        _made = folder;
+    }
+
+    /// <summary>Removes the copy that was kept.</summary>
+    public static void ForgetMade()
+    {
+        if (_made is { } folder) Directory.Delete(folder, true);
+    }
+
+    private static void Copy(string from, string to)
+    {
+        foreach (var path in Directory.GetFiles(from, "*", SearchOption.AllDirectories))
+        {
+            var own = Path.Combine(to, Path.GetRelativePath(from, path));
+            Directory.CreateDirectory(Path.GetDirectoryName(own)!);
+            File.Copy(path, own);
+        }
+    }
+
+    private static async Task<RunningShop> StartAsync(string command, string? copyOf = null, params string[] more)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-browser-").FullName;
+        if (copyOf is not null) Copy(copyOf, folder);
         var port = FreePort();
         string[] args = [command, "--port", port, "--data", folder, .. more];
         var shop = new RunningShop(Run(args), folder, $"{(more.Contains("--address") ? "https" : "http")}://127.0.0.1:{port}", args);
@@ -67,12 +103,12 @@ public sealed class RunningShop : IAsyncDisposable
         // The certificate is known to nobody yet; that it is the one printed is a test of its own.
         using var any = new HttpClientHandler { ServerCertificateCustomValidationCallback = HttpClientHandler.DangerousAcceptAnyServerCertificateValidator };
         using var client = new HttpClient(any);
-        for (var i = 0; i < 240; i++)
+        for (var i = 0; i < 1_200; i++)
         {
             if (process.HasExited) throw new InvalidOperationException($"The shop ended at once: {Said}");
             try { if ((await client.GetAsync(new Uri(Address + "/healthz"))).IsSuccessStatusCode) return; }
             catch (HttpRequestException) { }
-            await Task.Delay(250);
+            await Task.Delay(50);
         }
         throw new TimeoutException($"The shop did not come up: {Said}");
     }

@@ -20,23 +20,25 @@ public sealed class JobFileElsewhereTests
             "  ",
     ];
 
+    private static readonly int Count = Effort.Of(60, 1000);
+
     [Fact]
-    public async Task A_thousand_entries_of_odd_characters_are_whole_by_a_checker_that_shares_nothing_with_this_program()
+    public async Task Entries_of_odd_characters_are_whole_by_a_checker_that_shares_nothing_with_this_program()
     {
-        var entries = Thousand();
+        var entries = Made();
         var key = ShopKey.New();
         var begun = key.Seal(null, entries[0].At, new("o", Text(new Random(1)), Role.Owner), ShopSubject.Begun, "", key.Public.Base64, "");
         var mark = new ShopMark(Text(new Random(2)), key.Public.Base64, begun.Head.Code, key.Seal(begun, entries[0].At, new("o", "Ö", Role.Owner),
             ShopSubject.Job, entries[0].Job, $"{entries.Length}:{entries[^1].Hash}", "{}"));
         var file = JobFile.Write(entries, mark);
         Assert.Equal(entries, JobFile.Read(file));
-        Assert.Equal((0, "1000 entries whole"), await CheckAsync(file));
+        Assert.Equal((0, $"{Count} entries whole"), await CheckAsync(file));
         // Indenting changes nothing; a character does, wherever it stands.
-        Assert.Equal((0, "1000 entries whole"), await CheckAsync(file.Replace("\n", "\r\n\t", StringComparison.Ordinal)));
+        Assert.Equal((0, $"{Count} entries whole"), await CheckAsync(file.Replace("\n", "\r\n\t", StringComparison.Ordinal)));
         Assert.Equal((1, "entry 7 was changed"), await CheckAsync(With(entries, 6, e => e with { Reason = e.Reason + "\u00A0" })));
-        Assert.Equal((1, "entry 1000 was changed"), await CheckAsync(With(entries, 999, e => e with { Typed = """{"a": "b  c"}""" })));
+        Assert.Equal((1, $"entry {Count} was changed"), await CheckAsync(With(entries, Count - 1, e => e with { Typed = """{"a": "b  c"}""" })));
         Assert.Equal((1, "entry 2 does not name the entry before it\nentry 2 was changed"), await CheckAsync(With(entries, 1, e => e with { Prev = "" })));
-        Assert.Equal((1, "the shop signed another record"), await CheckAsync(JobFile.Write(entries[..999], mark)));
+        Assert.Equal((1, "the shop signed another record"), await CheckAsync(JobFile.Write(entries[..(Count - 1)], mark)));
     }
 
     private static string With(Entry[] entries, int at, Func<Entry, Entry> change) => JobFile.Write([.. entries.Select((e, i) => i == at ? change(e) : e)]);
@@ -47,12 +49,12 @@ public sealed class JobFileElsewhereTests
     // A name steers neither a terminal nor a page.
     private static string Name(Random random) => "n" + string.Concat(Text(random).Where(c => !char.IsControl(c)));
 
-    private static Entry[] Thousand()
+    private static Entry[] Made()
     {
         var random = new Random(20_417);
         var first = Book.In().Entries[0];
         var entries = new List<Entry> { first };
-        while (entries.Count < 1000)
+        while (entries.Count < Count)
         {
             var by = new Author(Name(random), Name(random), (Role)random.Next(3));
             entries.Add(Chain.Seal(first.Job, entries[^1], first.At.AddMilliseconds(random.NextInt64(20L * 365 * 86_400_000)), by,

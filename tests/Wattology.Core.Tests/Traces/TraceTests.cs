@@ -54,12 +54,13 @@ public sealed class TraceTests
         Assert.Equal(950, thinned.Points.Max(p => p.Value));
         Assert.Equal(points.Min(p => p.Value), thinned.Points.Min(p => p.Value));
         Assert.Equal((points[0], points[^1]), (thinned.Points[0], thinned.Points[^1]));
-        Assert.All(thinned.Points.Where(p => p.Value is not null), p => Assert.Contains(p, points));
+        Assert.Superset(points.ToHashSet(), thinned.Points.Where(p => p.Value is not null).ToHashSet());
         Assert.Equal(thinned.Points.Select(p => p.TimeS).Order(), thinned.Points.Select(p => p.TimeS));
         // Each stretch keeps its own lowest and highest.
+        var drawn = thinned.Points.Select(p => p.Value ?? double.NaN).ToHashSet();
         var width = (points[^1].TimeS - points[0].TimeS) / stretches;
         foreach (var own in points.GroupBy(p => Math.Min(stretches - 1, (int)((p.TimeS - points[0].TimeS) / width))))
-            if (own.Max(p => p.Value) is { } high) Assert.Contains(thinned.Points, p => p.Value == high);
+            if (own.Max(p => p.Value) is { } high) Assert.Contains(high, drawn);
     }
 
     [Fact]

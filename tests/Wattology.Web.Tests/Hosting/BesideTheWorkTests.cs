@@ -43,6 +43,9 @@ public sealed class BesideTheWorkTests
             2 => throw new InvalidOperationException("The clock cannot be read."),
             _ => base.GetUtcNow() + TimeSpan.FromHours(1),
         };
+
+        public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period)
+            => base.CreateTimer(callback, state, dueTime / 50, period / 50);
     }
 
     [Fact]

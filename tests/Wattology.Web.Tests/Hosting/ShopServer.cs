@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Net;
 using System.Text.RegularExpressions;
 using AngleSharp.Html.Dom;
@@ -36,49 +37,40 @@ public sealed class ShopServer : IAsyncDisposable
 
     public IServiceProvider Services => _app.Services;
 
-    /// <summary>Starts a shop with an owner "maren", a technician "jory" and a desk "wyn"; or the demo.</summary>
+    /// <summary>Starts a shop with an owner "maren", a technician "jory" and a desk "wyn"; or the demo. Each is a copy of one that was made once.</summary>
     public static async Task<ShopServer> StartAsync(bool demo = false, TimeProvider? clock = null, ServedAt? at = null, Action<IServiceCollection>? with = null)
     {
         var folder = Directory.CreateTempSubdirectory("wattology-web-").FullName;
-        if (demo && clock is null)
-        {
-            // Told once for all tests of this run: each gets a copy of its own.
-            Copy(await DemoTold.Value, folder);
-            var copy = Build(folder, at, null, with);
-            await copy.StartAsync();
-            return new ShopServer(copy, folder);
-        }
+        // A clock that stands elsewhere has a shop of its own time.
+        var now = clock?.GetUtcNow();
+        Copy(await Templates.GetOrAdd((demo, now is null || (now - DateTimeOffset.UtcNow).Value.Duration() < TimeSpan.FromMinutes(1) ? null : now),
+            key => new(() => MakeAsync(key.Demo, key.At))).Value, folder);
         var app = Build(folder, at, clock, with);
-        var server = new ShopServer(app, folder);
-        // As the command line does it: the shop is opened, then served.
-        await server.WithAsync(async services =>
-        {
-            await services.GetRequiredService<ShopFolder>().OpenAsync(services.GetRequiredService<ShopDb>(),
-                services.GetRequiredService<ShopChain>(), services.GetRequiredService<ShopKeyFile>());
-            if (demo) await services.GetRequiredService<DemoShop>().SeedAsync();
-            else
-                foreach (var (user, name, role) in new[] { ("maren", "Maren T", Role.Owner), ("jory", "Jory A", Role.Technician), ("wyn", "Wyn H", Role.Desk) })
-                    await services.GetRequiredService<UserManager<Person>>().CreateAsync(new Person { UserName = user, Name = name, Role = role }, Password);
-        });
         await app.StartAsync();
-        return server;
+        return new ShopServer(app, folder);
     }
 
-    private static readonly Lazy<Task<string>> DemoTold = new(async () =>
+    private static readonly ConcurrentDictionary<(bool Demo, DateTimeOffset? At), Lazy<Task<string>>> Templates = [];
+
+    // As the command line does it: the shop is opened, and filled.
+    private static async Task<string> MakeAsync(bool demo, DateTimeOffset? at)
     {
-        var folder = Directory.CreateTempSubdirectory("wattology-web-demo-").FullName;
-        await using (var app = Build(folder, null, null))
+        var folder = Directory.CreateTempSubdirectory("wattology-web-template-").FullName;
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, true);
+        await using (var app = Build(folder, null, at is { } set ? new SetClock(set) : null))
         {
             await using var scope = app.Services.CreateAsyncScope();
             var services = scope.ServiceProvider;
             await services.GetRequiredService<ShopFolder>().OpenAsync(services.GetRequiredService<ShopDb>(), services.GetRequiredService<ShopChain>(),
                 services.GetRequiredService<ShopKeyFile>());
-            await services.GetRequiredService<DemoShop>().SeedAsync();
+            if (demo) await services.GetRequiredService<DemoShop>().SeedAsync();
+            else
+                foreach (var (user, name, role) in new[] { ("maren", "Maren T", Role.Owner), ("jory", "Jory A", Role.Technician), ("wyn", "Wyn H", Role.Desk) })
+                    await services.GetRequiredService<UserManager<Person>>().CreateAsync(new Person { UserName = user, Name = name, Role = role }, Password);
         }
         new ShopFolder(folder).Settle();
-        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, true);
         return folder;
-    });
+    }
 
     private static void Copy(string from, string to)
     {
@@ -98,14 +90,17 @@ public sealed class ShopServer : IAsyncDisposable
         return new ShopServer(app, other._folder, own: false);
     }
 
-    private static WebApplication Build(string folder, ServedAt? at, TimeProvider? clock,
-        Action<IServiceCollection>? with = null) => ShopHost.Build(new ShopFolder(folder), at ?? ServedAt.Loopback(0), b =>
-    {
-        b.WebHost.UseTestServer();
-        b.Services.AddSingleton<IStartupFilter, FromThisMachine>();
-        if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
-        with?.Invoke(b.Services);
-    });
+    private static WebApplication Build(string folder, ServedAt? at, TimeProvider? clock, Action<IServiceCollection>? with = null)
+        => ShopHost.Build(new ShopFolder(folder), at ?? ServedAt.Loopback(0), b =>
+        {
+            b.WebHost.UseTestServer();
+            b.Services.AddSingleton<IStartupFilter, FromThisMachine>();
+            // How dear a password is to guess is no matter of these tests.
+            b.Services.Configure<PasswordHasherOptions>(o => o.IterationCount = 1_000);
+            if (clock is not null) b.Services.Replace(ServiceDescriptor.Singleton(clock));
+            PageKit.LendTo(b.Services);
+            with?.Invoke(b.Services);
+        });
 
     public async Task WithAsync(Func<IServiceProvider, Task> act)
     {

@@ -137,7 +137,7 @@ public sealed class DamagedFileTests
 /// <summary>Damages a text as disks, editors and attackers do, the same every time.</summary>
 internal static class Damage
 {
-    public const int FilesInTests = 400, DatabasesInTests = 100;
+    public static readonly int FilesInTests = Effort.Of(40, 400), DatabasesInTests = Effort.Of(10, 100);
 
     private static readonly string[] Odd = ["null", "[]", "{}", "true", "-1", "1e400", "\"\"", "\"\\ud800\"", "\"\\u0000\"",
         "123456789012345678901234567890", "\"x\"", "[[[[[[[["];
