@@ -40,6 +40,29 @@ public static class Judgement
         Console.WriteLine(Text(trial));
     }
 
+    /// <summary>Whether other failures, or more of them, come to the figures the page and the document give.</summary>
+    /// <param name="root">The project's folder.</param>
+    /// <param name="cases">Failures in each world.</param>
+    public static bool Agrees(string root, int cases)
+    {
+        var written = JsonSerializer.Deserialize<JudgementTrial>(File.ReadAllText(Path.Combine(root, "src/Wattology.Web/Pages/judgement.json")),
+            JsonForm.Options)!;
+        var apart = 0;
+        foreach (var (world, said) in Worlds.Zip(written.Worlds))
+        {
+            var found = Of(world, cases);
+            foreach (var (now, then, mark) in found.FirstIsTrue.Zip(said.FirstIsTrue, Marks))
+            {
+                // Three times what a share of so many may be off by.
+                var error = 3 * Math.Sqrt(now * (1 - now) * (1.0 / cases + 1.0 / written.Cases));
+                if (Math.Abs(now - then) <= error) continue;
+                apart++;
+                Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{world.Name}, {mark} min: {now:0.000}, and {then:0.000} is written"));
+            }
+        }
+        return apart == 0;
+    }
+
     private static TrialWorld Of(World world, int cases)
     {
         var (staged, free) = (new Followed[cases], new Followed[cases]);

@@ -87,7 +87,7 @@ internal static class ServeCommands
             await using var app = ShopHost.Build(folder, at, b =>
             {
                 // A real shop's clock is the clock.
-                if (demo is { ClockSpeed: > 1 }) b.Services.Replace(ServiceDescriptor.Singleton<TimeProvider>(new FasterClock(demo.ClockSpeed)));
+                if (demo is not null) b.Services.Replace(ServiceDescriptor.Singleton<TimeProvider>(new FasterClock(demo.ClockSpeed)));
             });
             var waiting = await OpenServedAsync(app.Services, folder, demo, newKey, stop);
             await using var box = demo is null ? null : new GaugeBox("bench box 1", Scenarios.All[demo.Gauge], speed: demo.ClockSpeed);

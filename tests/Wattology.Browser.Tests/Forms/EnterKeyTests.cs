@@ -23,7 +23,7 @@ public sealed class EnterKeyTests(DemoShopFixture demo)
         bay.Type("place", "drain hose" + Keys.Enter);
         bay.Open(job + "/parts");
         bay.Type("note", "coolant" + Keys.Enter, ".wait-form");
-        Thread.Sleep(500);
+        bay.Read();
         Assert.Equal(before, DemoJobs.Entries(bay, job));
 
         bay.Open(job + "/parts");

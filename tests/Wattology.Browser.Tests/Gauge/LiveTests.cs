@@ -67,7 +67,7 @@ public sealed class LiveTests
         using var other = Tablet(shop, "ines");
         other.Open(job + "/prime");
 
-        bay.WaitFor("Start burst 2", 75);
+        bay.RestPasses();
         bay.PressButton("Start burst 2");
         bay.See(".instrument", "Cranking");
         bay.Driver.Navigate().Refresh();

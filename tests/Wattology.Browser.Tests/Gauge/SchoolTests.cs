@@ -40,7 +40,7 @@ public sealed class SchoolTests
     private static void CrankAndSee(Bay bay, int burst)
     {
         Step(bay, "Crank until pressure");
-        bay.WaitFor($"Start burst {burst}", 40);
+        bay.RestPasses();
         bay.PressButton($"Start burst {burst}");
         bay.See(".instrument", "Cranking");
         bay.Look("html[data-awake=yes]");

@@ -66,7 +66,7 @@ public sealed class PlaceTests(DemoShopFixture demo)
         var before = Top(bay, "#finding-shaft-blued");
         bay.Look("#finding-shaft-blued button[value='absent']").Click();
         bay.See("#finding-shaft-blued .said", "saved");
-        Thread.Sleep(300);
+        bay.Read();
         Assert.InRange(Top(bay, "#finding-shaft-blued"), before - 3, before + 3);
         Assert.True((bool)bay.Script("return document.querySelector('#finding-shaft-blued').contains(document.activeElement)")!);
         bay.Touch("#finding-shaft-blued .said button");

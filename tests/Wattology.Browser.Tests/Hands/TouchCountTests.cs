@@ -6,7 +6,8 @@ using Wattology.Browser.Tests.Hosting;
 namespace Wattology.Browser.Tests.Hands;
 
 /// <summary>What an answer costs in touches, counted from the yard on the upright tablet, and printed in docs/touches.md.</summary>
-public sealed class TouchCountTests(DemoShopFixture demo)
+[Collection(nameof(TurnedClock))]
+public sealed class TouchCountTests(TurnedClock turned)
 {
     private sealed record Cost(string What, int Touches, int Keys, int Words);
 
@@ -44,9 +45,9 @@ public sealed class TouchCountTests(DemoShopFixture demo)
             .Answer("crank-clear", "nobody-near");
     }
 
-    private static void Burst(Hand hand, int number)
+    private static void Burst(Hand hand)
     {
-        hand.Bay.WaitFor($"Start burst {number}", 75);
+        hand.Bay.RestPasses();
         hand.Touch("form[action$='handler=Burst'] button").See(".instrument", "Cranking");
         hand.Touch(".stop-act");
     }
@@ -54,7 +55,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
     [Fact]
     public void A_catch_and_a_finding_cost_what_they_may()
     {
-        using var bay = Tablet(demo.Shop.Address);
+        using var bay = Tablet(turned.Shop.Address);
         var job = BookIn(bay, "Counted press");
         bay.Open(job + "/prime");
         Settle(new Hand(bay), "catch");
@@ -64,7 +65,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
         var seen = new Hand(bay);
         seen.Touch($"a[href='{job}']").See("#sheet-title", "This job").Touch("#spot-prime").See("#sheet-title", "Prime");
         var burst = new Hand(bay);
-        Burst(burst, 1);
+        Burst(burst);
         seen.Answer("feed-seen-1", "steady");
         bay.See("#mark-oil-supply-1", "steady");
 
@@ -96,7 +97,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
     [Fact]
     public void A_whole_replacement_goes_from_yard_to_hand_over_with_quick_answers()
     {
-        using var bay = Tablet(demo.Shop.Address);
+        using var bay = Tablet(turned.Shop.Address);
         var job = BookIn(bay, "Counted baler");
         var costs = new List<Cost>();
         void Step(string what, Action<Hand> act)
@@ -134,7 +135,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
         {
             h.Touch("#mark-prime").See("#sheet-title", "Prime");
             Settle(h, "catch");
-            Burst(h, 1);
+            Burst(h);
             h.Answer("feed-seen-1", "steady");
         });
         Step("Release", h =>
@@ -168,7 +169,7 @@ public sealed class TouchCountTests(DemoShopFixture demo)
         {
             h.Touch("#mark-prime").See("#prime-now", "Oil in").Touch(".big-touches [value='15 ml']").See("#prime-now", "Wheel by hand")
                 .Answer("wheel-1", "free").See("#prime-now", "All clear").Answer("crank-purpose", "prime").Answer("crank-clear", "nobody-near");
-            bay.WaitFor("Start burst 2", 75);
+            bay.RestPasses();
             h.Touch("form[action$='handler=Burst'] button").See(".instrument", "Cranking").Touch("button[name=seen][value=pressure]")
                 .See(".said", "What showed it");
             h.Touch("#pressure [name=by][value='direct-gauge']").Touch("[name=pressure_kpa]").Key("1", "8", "0", "done").Touch("#pressure [name=with]")

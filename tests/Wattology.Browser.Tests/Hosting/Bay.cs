@@ -51,11 +51,21 @@ public sealed partial class Bay : IDisposable
     /// <summary>Waits until no such element is left.</summary>
     public void Gone(string css) => Wait(d => d.FindElements(By.CssSelector(css)).Count == 0 ? d : null, $"still {css}");
 
-    /// <summary>Waits longer than usual for a button: a starter rests as long as it rests.</summary>
-    public void WaitFor(string button, int seconds)
+    /// <summary>Lets a starter rest: the demo's clock is turned on by what is owed, where anything is.</summary>
+    /// <remarks>It is everybody's clock: whoever lets a rest pass is alone in its shop.</remarks>
+    public void RestPasses()
     {
-        var end = DateTime.UtcNow.AddSeconds(seconds);
-        while (DateTime.UtcNow < end && _driver.FindElements(By.XPath($"//button[normalize-space()='{button}']")).Count == 0) Thread.Sleep(250);
+        Look(".running.rest, form[action$='handler=Burst']");
+        if (!IsThere(".running.rest")) return;
+        PressButton("Demo: let the rest pass");
+        Gone(".running.rest");
+    }
+
+    /// <summary>Waits until what was typed is read and answered: the page waits a quarter of a second for more, and then asks.</summary>
+    public void Read()
+    {
+        Script("window.typedUntil = performance.now()");
+        Until("return performance.now() - window.typedUntil > 300 && !document.querySelector('.htmx-request')");
     }
 
     public bool IsThere(string css) => _driver.FindElements(By.CssSelector(css)).Count > 0;
@@ -137,7 +147,7 @@ public sealed partial class Bay : IDisposable
         ((IJavaScriptExecutor)_driver).ExecuteScript("arguments[0].scrollIntoView({block:'center'})", element);
         element.Click();
         // A hand needs a moment to leave the pad; meanwhile what was typed is read.
-        if (css.Contains("data-key", StringComparison.Ordinal) && css.Contains("done", StringComparison.Ordinal)) Thread.Sleep(600);
+        if (css.Contains("data-key", StringComparison.Ordinal) && css.Contains("done", StringComparison.Ordinal)) Read();
     });
 
     /// <summary>Answers a question by its touch; what it asks for in words is typed first.</summary>
@@ -246,7 +256,7 @@ public sealed partial class Bay : IDisposable
             }
             // The page was exchanged while it was read.
             catch (WebDriverException e) when (e.Message.Contains("does not belong to the document", StringComparison.Ordinal)) { }
-            Thread.Sleep(50);
+            Thread.Sleep(30);
         }
         throw new TimeoutException($"{missing()} at {_driver.Url}");
     }

@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
+using System.Net.WebSockets;
+using System.Text.Json;
+using System.Text.Json.Nodes;
 using OpenQA.Selenium;
-using OpenQA.Selenium.BiDi;
-using OpenQA.Selenium.BiDi.Browser;
-using OpenQA.Selenium.BiDi.BrowsingContext;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Chromium;
 using Wattology.Browser.Tests.Hosting;
@@ -18,26 +18,30 @@ internal sealed class Browser : IDisposable
 
     private static readonly ConcurrentDictionary<Form, ConcurrentBag<Browser>> Waiting = [];
 
-    private readonly string _profile = Directory.CreateTempSubdirectory("wattology-profile-").FullName;
     private readonly Form _form;
-    private readonly IBiDi _line;
+    private readonly ClientWebSocket _line = new();
     private readonly string _home;
-    private UserContext? _context;
+    private string _context = "";
+    private int _asked;
 
     private Browser(Form form)
     {
         _form = form;
-        var options = new ChromeOptions { BinaryLocation = Find("chromium"), UseWebSocketUrl = true };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+        var options = new ChromeOptions { BinaryLocation = Find("chromium-headless-shell") };
+        options.AddArguments("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
             "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--disable-renderer-backgrounding",
             "--disable-background-timer-throttling", "--disable-backgrounding-occluded-windows", "--ignore-certificate-errors",
-            $"--window-size={form.Width},{form.Height}", $"--user-data-dir={_profile}");
+            $"--window-size={form.Width},{form.Height}");
         if (form.Touch) options.EnableMobileEmulation(new ChromiumMobileEmulationDeviceSettings { Width = form.Width, Height = form.Height, PixelRatio = 1,
             EnableTouchEvents = true, UserAgent = "tablet" });
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         Driver = new ChromeDriver(ChromeDriverService.CreateDefaultService(Path.GetDirectoryName(Find("chromedriver"))), options, TimeSpan.FromMinutes(2));
-        _line = Driver.AsBiDiAsync().GetAwaiter().GetResult();
         _home = Driver.CurrentWindowHandle;
+        // Contexts are the browser's own matter: asked for beside the driver, which speaks to one page at a time.
+        var at = ((IDictionary<string, object>)Driver.Capabilities.GetCapability("goog:chromeOptions")!)["debuggerAddress"];
+        using var client = new HttpClient();
+        var version = JsonNode.Parse(client.GetStringAsync(new Uri($"http://{at}/json/version")).GetAwaiter().GetResult())!;
+        _line.ConnectAsync(new Uri((string)version["webSocketDebuggerUrl"]!), default).GetAwaiter().GetResult();
     }
 
     /// <summary>What drives it, in the window of whoever took it.</summary>
@@ -54,16 +58,15 @@ internal sealed class Browser : IDisposable
         {
             try { return one.Opened(); }
             // It ended by itself while it waited.
-            catch (WebDriverException) { one.Dispose(); }
+            catch (Exception e) when (e is WebDriverException or WebSocketException) { one.Dispose(); }
         }
         return new Browser(form).Opened();
     }
 
     private Browser Opened()
     {
-        _context = _line.Browser.CreateUserContextAsync().GetAwaiter().GetResult().UserContext;
-        var window = _line.BrowsingContext.CreateAsync(ContextType.Window, new() { UserContext = _context }).GetAwaiter().GetResult();
-        Driver.SwitchTo().Window(window.Context.Id);
+        _context = (string)Ask("Target.createBrowserContext", [])["browserContextId"]!;
+        Driver.SwitchTo().Window((string)Ask("Target.createTarget", new() { ["url"] = "about:blank", ["browserContextId"] = _context })["targetId"]!);
         if (!_form.Touch) Driver.Manage().Window.Size = new(_form.Width, _form.Height);
         return this;
     }
@@ -74,12 +77,12 @@ internal sealed class Browser : IDisposable
         try
         {
             Driver.SwitchTo().Window(_home);
-            _line.Browser.RemoveUserContextAsync(_context!).GetAwaiter().GetResult();
+            Ask("Target.disposeBrowserContext", new() { ["browserContextId"] = _context });
             // What earlier pages complained of is not the next test's.
             _ = Driver.Manage().Logs.GetLog(LogType.Browser);
             Waiting.GetOrAdd(_form, _ => []).Add(this);
         }
-        catch (Exception e) when (e is WebDriverException or BiDiException) { Dispose(); }
+        catch (Exception e) when (e is WebDriverException or WebSocketException) { Dispose(); }
     }
 
     /// <summary>Ends all that wait.</summary>
@@ -89,16 +92,38 @@ internal sealed class Browser : IDisposable
             while (waiting.TryTake(out var one)) one.Dispose();
     }
 
+    // One question at a time, so the next whole answer with its number is the one to it.
+    private JsonNode Ask(string command, JsonObject with) => AskAsync(new JsonObject { ["id"] = ++_asked, ["method"] = command, ["params"] = with })
+        .GetAwaiter().GetResult();
+
+    private async Task<JsonNode> AskAsync(JsonObject question)
+    {
+        using var patience = new CancellationTokenSource(TimeSpan.FromMinutes(1));
+        await _line.SendAsync(JsonSerializer.SerializeToUtf8Bytes(question), WebSocketMessageType.Text, true, patience.Token);
+        var buffer = new byte[16_384];
+        while (true)
+        {
+            var length = 0;
+            for (var end = false; !end;)
+            {
+                var part = await _line.ReceiveAsync(buffer.AsMemory(length), patience.Token);
+                (length, end) = (length + part.Count, part.EndOfMessage);
+            }
+            var answer = JsonNode.Parse(buffer.AsSpan(0, length))!;
+            if ((int?)answer["id"] != _asked) continue;
+            return answer["result"] ?? throw new WebDriverException(answer.ToJsonString());
+        }
+    }
+
     private static string Find(string program) => (Environment.GetEnvironmentVariable("PATH") ?? "").Split(':').Select(p => Path.Combine(p, program))
         .FirstOrDefault(File.Exists)
         ?? throw new FileNotFoundException($"{program} is not installed; './test' installs it.");
 
     public void Dispose()
     {
-        _line.DisposeAsync().AsTask().GetAwaiter().GetResult();
+        _line.Dispose();
         Driver.Quit();
         Driver.Dispose();
-        Directory.Delete(_profile, true);
     }
 }
 

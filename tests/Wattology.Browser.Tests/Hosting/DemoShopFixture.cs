@@ -23,3 +23,14 @@ public sealed class DemoShopFixture : IAsyncLifetime
         await Shop.DisposeAsync();
     }
 }
+
+/// <summary>A demo shop whose clock is turned on while nobody else is at work in it: for walks in which a starter rests.</summary>
+[CollectionDefinition(nameof(TurnedClock))]
+public sealed class TurnedClock : ICollectionFixture<TurnedClock>, IAsyncLifetime
+{
+    public RunningShop Shop { get; private set; } = null!;
+
+    public async ValueTask InitializeAsync() => Shop = await RunningShop.DemoAsync();
+
+    public ValueTask DisposeAsync() => Shop.DisposeAsync();
+}

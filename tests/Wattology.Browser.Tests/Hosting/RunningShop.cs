@@ -59,6 +59,10 @@ public sealed class RunningShop : IAsyncDisposable
             var own = Path.Combine(to, Path.GetRelativePath(from, path));
             Directory.CreateDirectory(Path.GetDirectoryName(own)!);
             File.Copy(path, own);
+            if (OperatingSystem.IsWindows()) continue;
+            // As the application makes them: for its owner alone.
+            File.SetUnixFileMode(Path.GetDirectoryName(own)!, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+            File.SetUnixFileMode(own, UnixFileMode.UserRead | UnixFileMode.UserWrite);
         }
     }
 

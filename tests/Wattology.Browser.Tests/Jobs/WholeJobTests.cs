@@ -4,12 +4,13 @@ using Wattology.Browser.Tests.Hosting;
 namespace Wattology.Browser.Tests.Jobs;
 
 /// <summary>One failed turbo, from the door to the road, as a technician would do it.</summary>
-public sealed class WholeJobTests(DemoShopFixture demo)
+[Collection(nameof(TurnedClock))]
+public sealed class WholeJobTests(TurnedClock turned)
 {
     [Fact]
     public async Task A_failed_turbo_goes_from_the_door_to_the_road()
     {
-        var shop = demo.Shop;
+        var shop = turned.Shop;
         using var bay = new Bay(shop.Address);
         bay.SignInAs("jory");
 
@@ -270,7 +271,7 @@ public sealed class WholeJobTests(DemoShopFixture demo)
         bay.Answer("crank-purpose", "prime");
         bay.Answer("crank-clear", "nobody-near");
         bay.See("#prime-now", "Crank until pressure");
-        bay.WaitFor("Start burst 2", 70);
+        bay.RestPasses();
         bay.PressButton("Start burst 2");
         bay.See(".instrument", "Cranking, burst 2");
 

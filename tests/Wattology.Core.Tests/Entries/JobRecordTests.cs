@@ -1,4 +1,5 @@
 using Wattology.Core.BookIn;
+using Wattology.Core.Checks;
 using Wattology.Core.Entries;
 using Wattology.Core.Findings;
 using Wattology.Core.Jobs;
@@ -21,6 +22,19 @@ public sealed class JobRecordTests
         Assert.Equal("OV-2", job.Record.Plate(1, PlateOf.Old)!.Body.MakerNumber);
         Assert.Single(job.Record.All<PlateRead>());
         Assert.Equal(3, job.Entries.Count);
+    }
+
+    [Fact]
+    public void A_look_that_was_corrected_or_taken_back_stands_no_more_whoever_reads_it()
+    {
+        var job = Book.In();
+        LookState Level() => Core.Fluids.FluidsCheck.OilLevel.Read(job.Job.Context, 0);
+        job.Answer(Core.Fluids.FluidsCheck.OilLevel, "over");
+        var wrong = job.Entries[^1];
+        job.Tell(new Looked(0, Core.Fluids.FluidsCheck.OilLevel.Id, "between-marks"), Known.Seen, corrects: wrong);
+        Assert.Equal(("between-marks", job.Entries[^1].Hash), (Level().Answer!.Id, Level().Noted!.Entry.Hash));
+        job.Tell(new TakenBack(job.Entries[^1].Hash, "the wrong engine"));
+        Assert.Null(Level().Noted);
     }
 
     [Fact]

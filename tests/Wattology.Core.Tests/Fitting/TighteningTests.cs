@@ -39,6 +39,8 @@ public sealed class TighteningTests
     {
         Assert.Equal(1, Tightening.NextRetorque([]));
         Assert.Equal(3, Tightening.NextRetorque([new(1, [4, 0])]));
+        // One that went back has moved as well.
+        Assert.Equal(5, Tightening.NextRetorque([new(1, [0, 0]), new(3, [0, -2])]));
         Assert.Equal(5, Tightening.NextRetorque([new(1, [4, 0]), new(3, [0, 0])]));
         Assert.Null(Tightening.NextRetorque([new(1, [4, 0]), new(3, [0, 0.5]), new(5, [0, 0])]));
         Assert.Equal(7, Tightening.NextRetorque([new(1, [4]), new(3, [0]), new(5, [2])]));

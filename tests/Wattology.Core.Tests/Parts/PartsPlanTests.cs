@@ -105,6 +105,15 @@ public sealed class PartsPlanTests
     }
 
     [Fact]
+    public void The_second_unit_of_a_twin_that_went_back_is_missing_as_the_first_would_be()
+    {
+        var job = Book.Confirmed("dirty", turbos: 2).NewPlate("Orvane", "R1", "OV-1").Tell(new Core.Plate.UnitSentBack(2, "flange chipped"));
+        Assert.Equal(PartStanding.Missing, Line(job, PartNeeds.Unit).Standing);
+        Assert.NotNull(Core.Plate.PlateCheck.New(job.Record, 1));
+        Assert.Null(Core.Plate.PlateCheck.New(job.Record, 2));
+    }
+
+    [Fact]
     public void A_missing_part_stops_its_step_and_hides_none_that_is_possible()
     {
         var job = Book.Releasable().Pass(HoldPoint.Release).Clock(3).DrainLaid();

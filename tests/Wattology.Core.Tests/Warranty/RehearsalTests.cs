@@ -121,6 +121,16 @@ public sealed class RehearsalTests
     }
 
     [Fact]
+    public void On_a_twin_each_side_has_its_own_old_pipe()
+    {
+        var job = Book.In(turbos: 2).Under(Policies.Of(new WantedProof("photo-feed-pipe-old", Known.Seen)))
+            .Tell(new Core.OilSupply.FeedPipeReading(2, Core.OilSupply.FeedPipeState.Renewed));
+        Assert.Equal([ProofState.Missing, ProofState.Gone], Rehearsal.Of(job.Job.Context)!.Lines.OrderBy(l => l.Turbo).Select(l => l.State));
+        job.Tell(new PartTagged(OldPart.FeedPipe, 1, "shelf"));
+        Assert.Equal([ProofState.Missing, ProofState.Gone], Rehearsal.Of(job.Job.Context)!.Lines.OrderBy(l => l.Turbo).Select(l => l.State));
+    }
+
+    [Fact]
     public void The_old_pipe_kept_under_a_tag_can_still_be_photographed()
     {
         var job = Book.In().Under(Policies.Of(new WantedProof("photo-feed-pipe-old", Known.Seen))).Tell(new PartTagged(OldPart.FeedPipe, 1, "shelf")).Pipe();
@@ -179,6 +189,8 @@ public sealed class RehearsalTests
         Assert.Empty(Against(Book.Morning.AddDays(-730), 40_000, 3_000));
         Assert.Empty(Against(null, null, null));
         Assert.Contains("731 days since it began, 730 are covered", Assert.Single(Against(Book.Morning.AddDays(-731), null, null)));
+        // A day that was begun is a day.
+        Assert.Contains("731 days since it began, 730 are covered", Assert.Single(Against(Book.Morning.AddDays(-730).AddHours(-1), null, null)));
         Assert.Contains("50001 km since it began", Assert.Single(Against(null, 39_999, null)));
         Assert.Contains("2001 h since it began", Assert.Single(Against(null, null, 2_999)));
     }

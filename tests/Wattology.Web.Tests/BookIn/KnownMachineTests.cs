@@ -1,4 +1,9 @@
 using System.Net;
+using Microsoft.Extensions.DependencyInjection;
+using Wattology.Core.Entries;
+using Wattology.Core.Fluids;
+using Wattology.Core.People;
+using Wattology.Data.Jobs;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.BookIn;
@@ -22,6 +27,34 @@ public sealed class KnownMachineTests
         Assert.Equal(["SA-W 4"], await KnownAsync(wyn, "saw-4"));
         Assert.Equal(["MILL 1"], await KnownAsync(wyn, "mi"));
         foreach (var nothing in new[] { "", "m", "ILL", "none", "saw 44", "%", "'" }) Assert.Empty(await KnownAsync(wyn, nothing));
+    }
+
+    [Fact]
+    public async Task Earlier_jobs_on_the_machine_stand_the_last_first_and_its_own_not_among_them()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var wyn = await server.VisitAsync("wyn");
+        foreach (var registration in new[] { "SAW 4", "SAW 5", "SA-W 4", "saw 4" }) await BookAsync(wyn, registration);
+        var last = await BookAsync(wyn, "SAW 4");
+        Assert.Equal(["J-1004", "J-1003", "J-1001"], await server.WithAsync(async s => (await s.GetRequiredService<EarlierJobs>()
+            .OnMachineAsync((await s.GetRequiredService<JobStore>().FindAsync(last))!)).Select(e => e.Number).ToArray()));
+    }
+
+    [Fact]
+    public async Task What_is_read_of_other_jobs_with_the_engine_is_what_stands()
+    {
+        await using var server = await ShopServer.StartAsync();
+        var jory = await server.VisitAsync("jory");
+        var (first, second) = (await BookAsync(jory, "SAW 4"), await BookAsync(jory, "SAW 5"));
+        Task<string[]> GradesAsync() => server.WithAsync(async s => (await s.GetRequiredService<EarlierJobs>()
+            .OnEngineAsync<OilService>((await s.GetRequiredService<JobStore>().FindAsync(second))!)).Select(e => e.Body.Grade).ToArray());
+        async Task<string> FilledAsync(string grade, string corrects = "") => await server.WithAsync(async s => (await s.GetRequiredService<JobStore>()
+            .AppendAsync(first, new(await server.IdAsync("jory"), "Jory A", Role.Technician), new EntryDraft(new OilService(Service.New, Service.New, grade, 5),
+                Known.Seen, Corrects: corrects, Reason: corrects.Length > 0 ? "typed wrong" : null))).Record.Last.Hash);
+        var wrong = await FilledAsync("5W-30");
+        Assert.Equal(["5W-30"], await GradesAsync());
+        await FilledAsync("10W-40", wrong);
+        Assert.Equal(["10W-40"], await GradesAsync());
     }
 
     [Fact]

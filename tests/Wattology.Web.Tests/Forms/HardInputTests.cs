@@ -100,6 +100,30 @@ public sealed class HardInputTests
         foreach (var end in new[] { DateTimeOffset.MinValue, DateTimeOffset.MaxValue }) Assert.NotEmpty(times.Promise(end));
     }
 
+    // It is winter now: what is typed for the summer is a summer's hour, and comes back as it was typed.
+    [Theory]
+    [InlineData("2031-01-10T10:00", 1)]
+    [InlineData("2031-07-10T10:00", 2)]
+    [InlineData("2031-03-29T23:59", 1)]
+    [InlineData("2031-03-31T00:00", 2)]
+    public void A_time_typed_across_a_change_of_the_clocks_is_the_one_that_is_meant(string text, int hours)
+    {
+        var times = new ShopTimes(new Summers());
+        Assert.True(times.TryRead(text, out var at));
+        Assert.Equal(TimeSpan.FromHours(hours), at.Offset);
+        Assert.Equal(text, times.Box(at.ToUniversalTime()));
+    }
+
+    private sealed class Summers : TimeProvider
+    {
+        public override DateTimeOffset GetUtcNow() => new(2031, 1, 8, 9, 0, 0, TimeSpan.Zero);
+
+        public override TimeZoneInfo LocalTimeZone { get; } = TimeZoneInfo.CreateCustomTimeZone("s", TimeSpan.FromHours(1), "s", "s", "s",
+            [TimeZoneInfo.AdjustmentRule.CreateAdjustmentRule(DateTime.MinValue.Date, DateTime.MaxValue.Date, TimeSpan.FromHours(1),
+                TimeZoneInfo.TransitionTime.CreateFloatingDateRule(new(1, 1, 1, 2, 0, 0), 3, 5, DayOfWeek.Sunday),
+                TimeZoneInfo.TransitionTime.CreateFloatingDateRule(new(1, 1, 1, 3, 0, 0), 10, 5, DayOfWeek.Sunday))]);
+    }
+
     private sealed class Zoned(int hours) : TimeProvider
     {
         public override TimeZoneInfo LocalTimeZone => TimeZoneInfo.CreateCustomTimeZone("x", TimeSpan.FromHours(hours), "x", "x");

@@ -86,6 +86,19 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
     }
 
     [Fact]
+    public async Task The_curve_is_of_the_jobs_handed_over_in_the_period_asked_for_and_of_no_others()
+    {
+        var days = Over.Select(j => j.HandedOverMs!.Value).Order().ToArray();
+        var period = new Period(days[days.Length / 5], days[4 * days.Length / 5]);
+        var of = Over.Where(j => j.HandedOverMs >= period.FromMs && j.HandedOverMs < period.ToMs).ToArray();
+        var rows = await demo.Server.WithAsync(s => s.GetRequiredService<OverTime>().SurvivalAsync(period,
+            TimeProvider.System.GetUtcNow().ToUnixTimeMilliseconds()));
+        Assert.InRange(of.Count(CameBack), 1, Over.Count(CameBack) - 1);
+        Assert.Equal(of.Count(CameBack), rows.Rows.Sum(r => r.Failed));
+        Assert.True(rows.Rows[0].AtRisk <= of.Length);
+    }
+
+    [Fact]
     public async Task A_technician_sees_their_own_jobs_beside_the_shops_and_nobody_a_list_of_colleagues()
     {
         var jory = await demo.VisitAsync("jory");

@@ -9,12 +9,16 @@ using Wattology.Core.Jobs;
 using Wattology.Core.OilSupply;
 using Wattology.Core.Priming;
 using Wattology.Web.Forms;
+using Wattology.Web.Hosting;
 
 namespace Wattology.Web.Pages.Jobs;
 
 /// <summary>Priming: one step at a time by the job's school, cranked in timed bursts, pressure seen.</summary>
-public sealed class PrimeModel(SheetServices services) : LiveSheetModel(services)
+public sealed class PrimeModel(SheetServices services, TimeProvider clock) : LiveSheetModel(services)
 {
+    /// <summary>In the demo nobody waits for a starter that is not there: its clock is turned on instead.</summary>
+    public bool ClockTurns => clock is FasterClock;
+
     /// <inheritdoc/>
     public override string Sheet => "prime";
 
@@ -144,6 +148,19 @@ public sealed class PrimeModel(SheetServices services) : LiveSheetModel(services
 
     /// <summary>A burst begins; its time counts from the entry, whatever happens to the page meanwhile.</summary>
     public Task<IActionResult> OnPostBurstAsync() => PreparedAsync(new BurstStarted(), "");
+
+    /// <summary>The rest is over: the demo's clock is turned on by as much as is owed.</summary>
+    public IActionResult OnPostRestOver()
+    {
+        PrepareForm();
+        if (clock is not FasterClock turned)
+        {
+            Form.Faults.Add("", "A starter rests as long as it rests: only a demo's clock is turned on.");
+            return Refused();
+        }
+        turned.Turn(TimeSpan.FromSeconds(Cranking.RestLeft));
+        return LocalRedirect(Here);
+    }
 
     /// <summary>The burst ends; what was seen meanwhile is asked next.</summary>
     public async Task<IActionResult> OnPostEndAsync(string? seen)
