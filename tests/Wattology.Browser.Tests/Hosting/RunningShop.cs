@@ -61,8 +61,9 @@ public sealed class RunningShop : IAsyncDisposable
             File.Copy(path, own);
             if (OperatingSystem.IsWindows()) continue;
             // As the application makes them: for its owner alone.
-            File.SetUnixFileMode(Path.GetDirectoryName(own)!, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
             File.SetUnixFileMode(own, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+            for (var at = Path.GetDirectoryName(own)!; at.Length >= to.Length; at = Path.GetDirectoryName(at)!)
+                File.SetUnixFileMode(at, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
         }
     }
 

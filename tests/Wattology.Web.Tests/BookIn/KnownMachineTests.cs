@@ -1,8 +1,8 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
 using Wattology.Core.Entries;
-using Wattology.Core.Fluids;
 using Wattology.Core.People;
+using Wattology.Core.Plate;
 using Wattology.Data.Jobs;
 using Wattology.Web.Tests.Hosting;
 
@@ -46,15 +46,16 @@ public sealed class KnownMachineTests
         await using var server = await ShopServer.StartAsync();
         var jory = await server.VisitAsync("jory");
         var (first, second) = (await BookAsync(jory, "SAW 4"), await BookAsync(jory, "SAW 5"));
-        Task<string[]> GradesAsync() => server.WithAsync(async s => (await s.GetRequiredService<EarlierJobs>()
-            .OnEngineAsync<OilService>((await s.GetRequiredService<JobStore>().FindAsync(second))!)).Select(e => e.Body.Grade).ToArray());
-        async Task<string> FilledAsync(string grade, string corrects = "") => await server.WithAsync(async s => (await s.GetRequiredService<JobStore>()
-            .AppendAsync(first, new(await server.IdAsync("jory"), "Jory A", Role.Technician), new EntryDraft(new OilService(Service.New, Service.New, grade, 5),
-                Known.Seen, Corrects: corrects, Reason: corrects.Length > 0 ? "typed wrong" : null))).Record.Last.Hash);
-        var wrong = await FilledAsync("5W-30");
-        Assert.Equal(["5W-30"], await GradesAsync());
-        await FilledAsync("10W-40", wrong);
-        Assert.Equal(["10W-40"], await GradesAsync());
+        Task<string[]> ModelsAsync() => server.WithAsync(async s => (await s.GetRequiredService<EarlierJobs>()
+            .OnEngineAsync<PlateRead>((await s.GetRequiredService<JobStore>().FindAsync(second))!)).Select(e => e.Body.Model).ToArray());
+        Task<string> AppendAsync(EntryBody body, string? corrects = null) => server.WithAsync(async s => (await s.GetRequiredService<JobStore>()
+            .AppendAsync(first, new(await server.IdAsync("jory"), "Jory A", Role.Technician), new EntryDraft(body, Known.Seen, Corrects: corrects,
+                Reason: corrects is null ? null : "misread"))).Record.Last.Hash);
+        var before = await ModelsAsync();
+        var wrong = await AppendAsync(new PlateRead(1, PlateOf.New, Model: "R61", MakerNumber: "OV-1"));
+        Assert.Equal(before.Prepend("R61"), await ModelsAsync());
+        await AppendAsync(new PlateRead(1, PlateOf.New, Model: "R62", MakerNumber: "OV-1"), wrong);
+        Assert.Equal(before.Prepend("R62"), await ModelsAsync());
     }
 
     [Fact]
