@@ -5,6 +5,7 @@ using Wattology.Core.FollowUp;
 using Wattology.Core.HandOver;
 using Wattology.Data.Demo;
 using Wattology.Data.Jobs;
+using Wattology.Data.Yard;
 using Wattology.Web.Tests.Hosting;
 
 namespace Wattology.Web.Tests.FollowUp;
@@ -20,6 +21,11 @@ public sealed class FollowUpPageTests
         // The demo's shop sees to what is due, so that only its latest jobs are owed something.
         var due = yard.Page.QuerySelectorAll("a.num[href$='/hand-over']");
         Assert.InRange(due.Length, 1, 8);
+        var rows = await shop.WithAsync(s => s.GetRequiredService<YardRows>().DueAsync(DateTimeOffset.MaxValue));
+        Assert.True(rows.Count > 1);
+        Assert.Equal(rows.Where(r => r.FollowUpMs <= rows[0].FollowUpMs).Select(r => r.Id), (await shop.WithAsync(s => s.GetRequiredService<YardRows>()
+            .DueAsync(DateTimeOffset.FromUnixTimeMilliseconds(rows[0].FollowUpMs!.Value)))).Select(r => r.Id));
+        Assert.Empty(await shop.WithAsync(s => s.GetRequiredService<YardRows>().DueAsync(DateTimeOffset.FromUnixTimeMilliseconds(rows[0].FollowUpMs!.Value - 1))));
         var sheet = due[0].GetAttribute("href")!;
         var job = sheet.Split('/')[2];
         var lines = (await ines.GetAsync(sheet)).Page.QuerySelectorAll("#follow-up ~ ul li").Length;

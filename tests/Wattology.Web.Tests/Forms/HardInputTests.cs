@@ -100,6 +100,17 @@ public sealed class HardInputTests
         foreach (var end in new[] { DateTimeOffset.MinValue, DateTimeOffset.MaxValue }) Assert.NotEmpty(times.Promise(end));
     }
 
+    [Theory]
+    [InlineData(-1, "yesterday 09:00")]
+    [InlineData(0, "today 09:00")]
+    [InlineData(1, "tomorrow 09:00")]
+    [InlineData(6, "Tuesday 09:00")]
+    [InlineData(7, "Wed 15 Jan 09:00")]
+    [InlineData(-2, "Mon 6 Jan 09:00")]
+    public void A_promise_is_said_by_its_day_where_only_one_day_can_be_meant(int days, string said)
+        => Assert.Equal(said, new ShopTimes(new SetClock(new(2031, 1, 8, 9, 0, 0, TimeSpan.Zero))).Promise(new DateTimeOffset(2031, 1, 8, 9, 0, 0, TimeSpan.Zero)
+            .AddDays(days)));
+
     // It is winter now: what is typed for the summer is a summer's hour, and comes back as it was typed.
     [Theory]
     [InlineData("2031-01-10T10:00", 1)]

@@ -99,6 +99,18 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
     }
 
     [Fact]
+    public async Task What_was_passed_by_name_is_told_of_the_jobs_booked_in_within_the_period()
+    {
+        Task<IReadOnlyList<PassedMost>> PassedAsync(long from, long to) => demo.Server.WithAsync(s => s.GetRequiredService<OverTime>().PassedAsync(new(from, to)));
+        var days = demo.Jobs.Where(j => j.Passed != "[]").Select(j => j.BookedMs).Order().ToArray();
+        var all = await PassedAsync(0, long.MaxValue);
+        Assert.NotEmpty(all);
+        Assert.Empty(await PassedAsync(0, days[0]));
+        Assert.Empty(await PassedAsync(days[^1] + 1, long.MaxValue));
+        Assert.Equal(all.Sum(p => p.Times), (await PassedAsync(0, days[^1])).Concat(await PassedAsync(days[^1], long.MaxValue)).Sum(p => p.Times));
+    }
+
+    [Fact]
     public async Task A_technician_sees_their_own_jobs_beside_the_shops_and_nobody_a_list_of_colleagues()
     {
         var jory = await demo.VisitAsync("jory");

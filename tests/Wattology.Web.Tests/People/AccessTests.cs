@@ -49,6 +49,7 @@ public sealed class AccessTests
             var policy = answer.Raw.Headers.GetValues("Content-Security-Policy").Single();
             Assert.DoesNotContain("unsafe", policy);
             Assert.Contains("default-src 'none'", policy);
+            Assert.Equal(["nosniff", "same-origin"], new[] { "X-Content-Type-Options", "Referrer-Policy" }.SelectMany(answer.Raw.Headers.GetValues));
             Assert.DoesNotContain(answer.Page.All, e => e.HasAttribute("style") || e.Attributes.Any(a => a.Name.StartsWith("on", StringComparison.Ordinal))
                 || (e.LocalName is "script" && !e.HasAttribute("src")) || (e.LocalName == "style"));
         }

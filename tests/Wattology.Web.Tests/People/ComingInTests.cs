@@ -148,6 +148,17 @@ public sealed class ComingInTests
     }
 
     [Fact]
+    public void Whoever_signs_in_rightly_all_day_from_one_tablet_is_never_kept_waiting()
+    {
+        var guard = new SignInGuard(new SetClock(Start));
+        for (var i = 0; i < 200; i++)
+        {
+            Assert.Null(guard.Enter("name" + i % 6, "10.0.0.5"));
+            guard.Right("name" + i % 6, "10.0.0.5");
+        }
+    }
+
+    [Fact]
     public async Task Forty_at_once_get_no_further_than_five_in_a_row_and_a_made_up_name_costs_the_same_work()
     {
         var work = new CountingHasher();
