@@ -195,6 +195,11 @@ public sealed class BadInputTests(DemoShopFixture demo)
         bay.Type("instrument", "low-pressure gauge 1");
         bay.PressButton("Record the pressure");
         bay.See(".latest", "0.7 kPa");
+        // What is recorded is nobody's draft any more.
+        bay.Open(job + "/crankcase");
+        bay.See(".latest", "0.7 kPa");
+        Assert.Equal("", bay.ValueOf("pressure_kpa"));
+        Assert.False(bay.IsThere("form .note"));
 
         // A correction names the old reading, which stays in the record, struck through.
         bay.Press(".latest a");

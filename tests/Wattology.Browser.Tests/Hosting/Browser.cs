@@ -67,6 +67,8 @@ internal sealed class Browser : IDisposable
     {
         _context = (string)Ask("Target.createBrowserContext", [])["browserContextId"]!;
         Driver.SwitchTo().Window((string)Ask("Target.createTarget", new() { ["url"] = "about:blank", ["browserContextId"] = _context })["targetId"]!);
+        // As a tablet gives it to a page in front: the screen stays lit while something turns.
+        Ask("Browser.grantPermissions", new() { ["permissions"] = new JsonArray("wakeLockScreen"), ["browserContextId"] = _context });
         if (!_form.Touch) Driver.Manage().Window.Size = new(_form.Width, _form.Height);
         return this;
     }

@@ -31,6 +31,13 @@ public sealed class LockTests
         bay.See(".note", "What you typed here before is back");
         Assert.Equal("the bolt behind the bracket", bay.Look("[name=words]").GetAttribute("value"));
 
+        // While an engine turns its stop is worth more than the lock.
+        bay.Script("const live = document.createElement('p'); live.className = 'instrument'; document.querySelector('main').append(live);");
+        Untouched(bay);
+        bay.Until("return Number(localStorage.getItem('wattology-touched')) > Date.now() - 60e3");
+        bay.Open(job + "/snags");
+        bay.See("#sheet-title", "I should have known");
+
         // Somebody else signs in in her place.
         Untouched(bay);
         bay.See("h1", "Locked");
