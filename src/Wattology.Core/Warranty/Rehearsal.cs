@@ -183,7 +183,9 @@ public sealed record Rehearsal(Noted<PolicyNamed> Named, IReadOnlyList<Rehearsed
     {
         var (cover, machine, booked) = (named.Policy!.Cover, job.Record.Machine(), job.Record.Entries[0].At);
         if (named.Since is { } since && cover.Days is { } days && (booked - since).TotalDays > days)
-            yield return string.Create(CultureInfo.InvariantCulture, $"Cover ended: {Math.Ceiling((booked - since).TotalDays):0} days since it began, {days:0} are covered.");
+            // A day that was begun is a day.
+            yield return string.Create(CultureInfo.InvariantCulture,
+                $"Cover ended: {Math.Ceiling((booked - since).TotalDays):0} days since it began, {days:0} are covered.");
         if (named.SinceKm is { } km && cover.DistanceKm is { } far && machine.DistanceKm is { } now && now - km > far)
             yield return $"Cover ended: {job.Units.Show(now - km, Measure.Distance)} since it began, {job.Units.Show(far, Measure.Distance)} are covered.";
         if (named.SinceHours is { } hours && cover.Hours is { } most && machine.RunHours is { } run && run - hours > most)

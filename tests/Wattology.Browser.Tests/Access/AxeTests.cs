@@ -128,8 +128,8 @@ public sealed class AxeTests(DemoShopFixture demo)
             """);
         bay.Script(Axe);
         var violations = (IReadOnlyCollection<object>)((ChromeDriver)bay.Driver).ExecuteAsyncScript(
-            $"const done = arguments[arguments.length - 1]; axe.run({part}, {{runOnly: {rules}, resultTypes: ['violations']}})"
-                + ".then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).slice(0, 3).join(' ; '))));")!;
+            $"const done = arguments[arguments.length - 1]; axe.run({part}, {{runOnly: {rules}, resultTypes: ['violations']}}).then(r => "
+                + "done(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).slice(0, 3).join(' ; '))));")!;
         found.AddRange(violations.Select(v => $"{bay.At} {v}"));
     }
 }

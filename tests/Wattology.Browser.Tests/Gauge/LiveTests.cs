@@ -4,7 +4,8 @@ using Wattology.StandIns.Gauge;
 
 namespace Wattology.Browser.Tests.Gauge;
 
-/// <summary>What counts frames in a second, or lives several times as fast as life, has the machine to itself: beside other work it would measure that.</summary>
+/// <summary>What counts frames in a second, or lives several times as fast as life, has the machine to itself: beside other work it would measure
+/// that.</summary>
 [CollectionDefinition(nameof(Alone), DisableParallelization = true)]
 public sealed class Alone;
 

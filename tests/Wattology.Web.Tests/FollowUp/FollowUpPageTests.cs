@@ -25,7 +25,8 @@ public sealed class FollowUpPageTests
         Assert.True(rows.Count > 1);
         Assert.Equal(rows.Where(r => r.FollowUpMs <= rows[0].FollowUpMs).Select(r => r.Id), (await shop.WithAsync(s => s.GetRequiredService<YardRows>()
             .DueAsync(DateTimeOffset.FromUnixTimeMilliseconds(rows[0].FollowUpMs!.Value)))).Select(r => r.Id));
-        Assert.Empty(await shop.WithAsync(s => s.GetRequiredService<YardRows>().DueAsync(DateTimeOffset.FromUnixTimeMilliseconds(rows[0].FollowUpMs!.Value - 1))));
+        Assert.Empty(await shop.WithAsync(s => s.GetRequiredService<YardRows>()
+            .DueAsync(DateTimeOffset.FromUnixTimeMilliseconds(rows[0].FollowUpMs!.Value - 1))));
         var sheet = due[0].GetAttribute("href")!;
         var job = sheet.Split('/')[2];
         var lines = (await ines.GetAsync(sheet)).Page.QuerySelectorAll("#follow-up ~ ul li").Length;

@@ -101,7 +101,8 @@ public sealed class OverTimeTests(OverTimeTests.Demo demo) : IClassFixture<OverT
     [Fact]
     public async Task What_was_passed_by_name_is_told_of_the_jobs_booked_in_within_the_period()
     {
-        Task<IReadOnlyList<PassedMost>> PassedAsync(long from, long to) => demo.Server.WithAsync(s => s.GetRequiredService<OverTime>().PassedAsync(new(from, to)));
+        Task<IReadOnlyList<PassedMost>> PassedAsync(long from, long to)
+            => demo.Server.WithAsync(s => s.GetRequiredService<OverTime>().PassedAsync(new(from, to)));
         var days = demo.Jobs.Where(j => j.Passed != "[]").Select(j => j.BookedMs).Order().ToArray();
         var all = await PassedAsync(0, long.MaxValue);
         Assert.NotEmpty(all);

@@ -91,7 +91,8 @@ public sealed class SecondNameTests
         async Task<Answer> PassAsync(string pin) => await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", "x"), ("second", id), ("pin", pin));
         for (var i = 0; i < 4; i++) Assert.Contains("not Maren T's pin", (await PassAsync("0000")).Said(".fault-list"));
         // The right one begins the count anew, also where what it was for is refused.
-        Assert.DoesNotContain("pin", (await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", ""), ("second", id), ("pin", Pin))).Said(".fault-list"));
+        Assert.DoesNotContain("pin", (await jory.PostAsync(job + "/release?handler=Pass", ("pass_reason", ""), ("second", id), ("pin", Pin)))
+            .Said(".fault-list"));
         for (var i = 0; i < 4; i++) Assert.Contains("not Maren T's pin", (await PassAsync("0000")).Said(".fault-list"));
         Assert.Contains("Five wrong pins", (await PassAsync("0000")).Said(".fault-list"));
         Assert.Contains("Five wrong pins", (await PassAsync(Pin)).Said(".fault-list"));
