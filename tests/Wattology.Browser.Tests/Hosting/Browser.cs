@@ -123,6 +123,9 @@ internal sealed class Browser : IDisposable
 
     public void Dispose()
     {
+        // What Debian's name starts is a shell around the browser: the driver would end the shell alone, and leave the browser running.
+        try { Ask("Browser.close", []); }
+        catch (Exception e) when (e is WebSocketException or WebDriverException or JsonException or OperationCanceledException) { /* it is gone already */ }
         _line.Dispose();
         Driver.Quit();
         Driver.Dispose();
